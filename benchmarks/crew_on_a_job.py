@@ -78,7 +78,7 @@ def crew_on(job: Job, seconds: float, editors: int, readers: int) -> Seen:
         with open_pool(url) as pool:
             account = ensure_installation(pool)
             kept, token = Jobs(pool, account).add(job).id, begin(pool, account)
-        # In a thread of its own: whoever calls this may run such a loop already.
+        # In a thread of its own: the caller may run such a loop already.
         with two_servers(url) as addresses, ThreadPoolExecutor(1) as thread:
             crew = _crew(addresses, token, str(kept), job, seconds, editors, readers)
             return thread.submit(asyncio.run, crew).result()

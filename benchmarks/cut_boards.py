@@ -20,7 +20,7 @@ sys.path.insert(0, str(Path(__file__).resolve().parents[1] / "src"))
 from bluff.core.cutting.bevels import slant_of
 from bluff.core.cutting.board import faults_of_boards
 from bluff.core.cutting.carry import Carried
-from bluff.core.cutting.demand import Aim, By, demands
+from bluff.core.cutting.demand import Aim, By, collect_demands
 from bluff.core.frame import frame
 from bluff.core.job.job import Alone, Job
 from bluff.core.job.position import Centered
@@ -49,7 +49,7 @@ def by_price(job: Job, seconds: float = _SECONDS) -> list[str]:
 
 
 def _cut(job: Job, aim: Aim, seconds: float) -> str:
-    asked = demands(job, [frame(plan) for plan in wall_plans(job)], aim)
+    asked = collect_demands(job, [frame(plan) for plan in wall_plans(job)], aim)
     everything = Carried(left={one.section: one.problem.pieces for one in asked})
     began = monotonic()
     told: list[tuple[float, Planned]] = []

@@ -6,7 +6,7 @@ times slower and 1.6 Mbit/s with 150 ms there and back, until the walls or a mar
 a signal from the program the phone keeps. What counts is the 95th of a hundred of the marks, and the middle one of the
 visits.
 
-Four times slower than what is another thing on every machine, so it is said how long this one counts to ten million.
+Four times slower than what differs with every machine, so this prints how long it takes to count to ten million.
 """
 
 import sys

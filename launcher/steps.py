@@ -87,7 +87,7 @@ def _wait(what: str, process: subprocess.Popen[bytes], started: float) -> None:
     is_terminal = sys.stderr.isatty()
     if not is_terminal:
         say(f"- {what} …")
-    said = started
+    printed_at = started
     while True:
         try:
             process.wait(timeout=0.2)
@@ -96,8 +96,8 @@ def _wait(what: str, process: subprocess.Popen[bytes], started: float) -> None:
             now = time.monotonic()
             if is_terminal:
                 print(f"\r- {what} … {now - started:.0f} s ", end="", file=sys.stderr, flush=True)
-            elif now - said >= _SAY_EVERY:
-                said = now
+            elif now - printed_at >= _SAY_EVERY:
+                printed_at = now
                 say(f"  still at it after {now - started:.0f} s")
     if is_terminal:
         say(f"\r- {what}: {time.monotonic() - started:.0f} s      ")

@@ -168,7 +168,7 @@ def test_a_port_that_is_taken_is_said_or_gone_round(bluff):
         process = bluff(taken.getsockname()[1])
         _, err = process.communicate(timeout=30)
         assert process.returncode == 1
-        assert "taken; choose another with --port" in err
+        assert "taken. Choose another with --port" in err
 
 
 def test_a_database_that_is_not_there_is_said(monkeypatch, own_directory, capsys):

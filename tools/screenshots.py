@@ -54,7 +54,7 @@ def history(page: Page) -> None:
     page.get_by_role("heading", name="Wall A").wait_for()
 
 
-def bring_in(page: Page) -> None:
+def drawing_import(page: Page) -> None:
     """The demo as another program would have written it: in millimeters, out of square, its openings' sizes lost."""
     document = ezdxf.read(StringIO(write_dxf([frame(plan) for plan in wall_plans(read_job(DEMO_FILE.read_bytes()))])))
     document.header["$INSUNITS"] = 4
@@ -216,7 +216,7 @@ def practice(page: Page) -> None:
 VIEWS: dict[str, tuple[Callable[[Page], None], str]] = {
     "jobs": (jobs, "light"),
     "plan": (plan, "light"),
-    "bring-in": (bring_in, "light"),
+    "bring-in": (drawing_import, "light"),
     "openings": (openings, "light"),
     "header-check": (header_check, "light"),
     "bench": (bench, "light"),

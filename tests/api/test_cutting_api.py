@@ -347,7 +347,7 @@ def rows(pool, query):
 
 def test_by_price_without_prices_is_refused_at_once(ask):
     said = ask("/run", {"by": "price"}, status=422)
-    assert said["message"] == "Nobody has said what boards of 2x4 cost. Give their prices."
+    assert said["message"] == "Boards of 2x4 have no prices. Enter them."
     assert ask("/run") is None
 
 

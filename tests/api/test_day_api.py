@@ -14,7 +14,7 @@ MONDAY = datetime(2026, 1, 12, 7, 0, tzinfo=ZONE)
 
 @pytest.fixture
 def job(client):
-    """A job of one wall of 12 ft with a window: revision 2, three pairs of hands from 7:00 to 15:30."""
+    """A job of one wall of 12 ft with a window: revision 2, three people from 7:00 to 15:30."""
     return shed(client, "3-6 x 4-6")
 
 
@@ -50,7 +50,7 @@ def test_a_wall_is_laid_out_at_half_a_minute_a_foot_from_the_morning_on(client, 
 
 
 def test_what_is_begun_says_by_whom_and_what_is_done_is_gone(client, job):
-    record(client, job, tick("begun/frame", hands=2), at=at(9))
+    record(client, job, tick("begun/frame", people=2), at=at(9))
     framing = turns(client, job, at(9, 10))["frame"]
     assert (framing["begun"]["name"], framing["begins"]["clock"], len(framing["who"])) == ("lead", "9:10", 2)
     record(client, job, tick("framed"), at=at(9, 40))
@@ -63,7 +63,7 @@ def test_what_is_begun_says_by_whom_and_what_is_done_is_gone(client, job):
 
 def test_times_ticked_set_the_minutes_right_and_it_is_shown(client, job):
     """19 pieces at 2 and an opening at 15 are 53 minutes of one; two took 35 by the clock, 70: a third slower."""
-    record(client, job, tick("begun/frame", hands=2), at=at(9))
+    record(client, job, tick("begun/frame", people=2), at=at(9))
     record(client, job, tick("framed"), at=at(9, 35))
     rates = {rate["name"]: rate for rate in day(client, job, at(10))["rates"]}
     piece = rates["Minutes a piece"]
@@ -75,8 +75,8 @@ def test_times_ticked_set_the_minutes_right_and_it_is_shown(client, job):
     assert (rates["Minutes a piece"]["minutes"], rates["Minutes a piece"]["is_guess"]) == ("3", False)
 
 
-def test_a_wall_that_takes_more_hands_than_there_are_says_how_many(client, job):
-    edit(client, job, 2, {"edit": "set-way", "way": "day.hands", "text": "1"})
+def test_a_wall_that_takes_more_people_than_there_are_says_how_many(client, job):
+    edit(client, job, 2, {"edit": "set-way", "way": "day.people", "text": "1"})
     raising = turns(client, job)["raise"]
     assert (len(raising["who"]), raising["wants"] > 1) == (1, True)
 
@@ -109,7 +109,7 @@ def test_a_phone_without_a_signal_plans_the_day_as_the_server_does(client, job):
         {**plate, "plate": "top", "revision": 2, "is_done": True},
         {**plate, "revision": 2, "is_done": True},
         tick("cut"),
-        tick("begun/frame", hands=2),
+        tick("begun/frame", people=2),
         plate,
         {"kind": "note", "wall": "A", "words": "Rain"},
         tick("framed"),
@@ -123,8 +123,16 @@ def test_a_phone_without_a_signal_plans_the_day_as_the_server_does(client, job):
         record(client, job, one, at=when)
         said.append({**one, **who, "at": when.isoformat()})
         now = when + timedelta(minutes=5)
-        here = phone.answer(packed, "day", json.dumps({"now": now.isoformat(), "said": said}))
+        here = phone.answer(packed, "day", json.dumps({"now": now.isoformat(), "entries": said}))
         assert planned(json.loads(here)) == planned(day(client, job, now)), one
+
+
+def test_a_phone_whose_page_is_of_before_says_how_many_by_the_old_name(client, job):
+    record(client, job, tick("begun/frame", hands=2), at=at(9))
+    assert len(turns(client, job, at(9, 10))["frame"]["who"]) == 2
+    record(client, job, tick("raise/hands"), at=at(9, 5))
+    says = [line["says"] for line in client.get(f"/api/jobs/{job}/site/log").json()]
+    assert says == ["Raising: people to lift: done", "Started: Frame, by 2 people"]
 
 
 def test_what_another_program_packed_is_not_read_by_this_one(client, job):
@@ -139,8 +147,8 @@ def test_a_clock_that_was_never_set_plans_no_day(client, job):
 
 
 def test_how_many_work_is_said_only_of_what_they_do(client, job):
-    record(client, job, tick("begun/frame", hands=13), status=422)
-    record(client, job, {"kind": "note", "words": "Rain", "hands": 2}, status=422)
+    record(client, job, tick("begun/frame", people=13), status=422)
+    record(client, job, {"kind": "note", "words": "Rain", "people": 2}, status=422)
 
 
 def test_what_is_packed_says_which_program_packed_it(client, job):

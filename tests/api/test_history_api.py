@@ -104,14 +104,14 @@ def test_the_plan_as_it_was_and_what_never_was(client, job):
 def test_a_revision_is_brought_back_and_that_is_undone_as_any_change(client, job):
     before = client.get(f"/api/jobs/{job}").json()["job"]
     edit(client, job, 2, {"edit": "remove-wall", "id": "A"})
-    back = f"/api/jobs/{job}/history/2/bring-back"
+    back = f"/api/jobs/{job}/history/2/restore"
     assert client.post(back, json={"revision": 2}).status_code == 409
     brought = client.post(back, json={"revision": 3}).json()["job"]
     assert (brought["revision"], brought["undo"], brought["job"]) == (4, "Revision 2 restored", before)
     undone = client.post(f"/api/jobs/{job}/undo", json={"revision": 4}).json()["job"]
     assert undone["job"]["walls"] == []
     # Only the history knows what a revision was.
-    refused = edit(client, job, 5, {"edit": "bring-back", "revision": 2}, status=422)
+    refused = edit(client, job, 5, {"edit": "restore-revision", "revision": 2}, status=422)
     assert refused["message"] == "Restore revisions on the History screen."
 
 

@@ -278,7 +278,7 @@ def test_a_crews_standards_are_kept_taken_and_forgotten(client, job, edit):
     edit({"edit": "set-standard", "standard": {}})
     (kept,) = [one for one in client.get("/api/standards").json() if one["name"] == "Wide open"]
     assert kept["standard"] == {"spacing": "24", "corner": "clips"}
-    edit(WALL, {"edit": "take-standard", "taken": {"name": "Wide open", "standard": kept["standard"]}})
+    edit(WALL, {"edit": "apply-standard", "taken": {"name": "Wide open", "standard": kept["standard"]}})
     assert way(client, job, "walls/A/ways", "spacing")["text"] == "24"
     # What the job says goes before what its crew says, and the job keeps what it took.
     edit({"edit": "set-standard", "standard": {"spacing": 12}})

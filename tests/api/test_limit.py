@@ -73,7 +73,7 @@ def test_a_file_that_is_being_made_when_the_server_ends_is_refused_at_once(clien
 def test_who_may_not_use_what_comes_of_a_file_has_no_work_done_for_it(pool, account, client, where, monkeypatch):
     """Nothing is decoded for a viewer, nor for a job that is not there."""
     job = client.post("/api/jobs", json={"name": "Shed"}).json()["id"]
-    monkeypatch.setattr("bluff.api.job.bring_in.done", lambda *_: pytest.fail("it was decoded"))
+    monkeypatch.setattr("bluff.api.job.drawing_import.done", lambda *_: pytest.fail("it was decoded"))
     viewer = enter(pool, People(pool, account).invite("Viewer", "VW", Role.VIEWER)).token
     with client_of(pool, viewer) as looking:
         assert looking.post(f"/api/jobs/{job}/{where}", content=b"%PDF-1.4").status_code == 403

@@ -126,7 +126,7 @@ def test_whoever_was_signed_out_is_told_no_more(pool, account, lead, framer, add
     with page(framer, addresses[0], job) as told:
         told.until(("plan", 0))
         (ro,) = [one for one in People(pool, account).all() if one.name == "Ro Ash"]
-        People(pool, account).let_go(ro.id)
+        People(pool, account).remove(ro.id)
         told.until(("end", None))
 
 

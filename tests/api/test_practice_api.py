@@ -134,16 +134,16 @@ def test_questions_come_back_until_they_are_known(client):
     first = client.post("/api/practice/question", json={}).json()
     assert first["topic"] == "half"
     said = {"topic": "half", "seed": first["seed"]}
-    wrong = client.post("/api/practice/answer", json={**said, "said": "1"}).json()
+    wrong = client.post("/api/practice/answer", json={**said, "text": "1"}).json()
     assert not wrong["is_right"]
-    right = client.post("/api/practice/answer", json={**said, "said": wrong["answer"]}).json()
+    right = client.post("/api/practice/answer", json={**said, "text": wrong["answer"]}).json()
     assert right["is_right"]
     assert right["because"]
     assert client.post("/api/practice/question", params={"just": "half"}, json={}).json()["topic"] == "inches"
     known = client.get("/api/practice").json()["known"]
     assert (known["asked"], known["known"]) == (1, 1)
-    assert client.post("/api/practice/answer", json={**said, "said": "a lot"}).status_code == 422
-    assert client.post("/api/practice/answer", json={**said, "topic": "paint", "said": "1"}).status_code == 422
+    assert client.post("/api/practice/answer", json={**said, "text": "a lot"}).status_code == 422
+    assert client.post("/api/practice/answer", json={**said, "topic": "paint", "text": "1"}).status_code == 422
 
 
 def make_class(client, name="Tuesday beginners", *exercises):

@@ -68,7 +68,7 @@ def test_a_link_ends_after_thirty_days_unless_said_otherwise(client, pool, job):
 def test_a_link_ends_when_its_maker_leaves_the_crew(pool, account, anna, client, job):
     guest = enter(pool, Shares(pool, anna).make(job, None)).token
     assert account_of(pool, guest) is not None
-    People(pool, account).let_go(anna.id)
+    People(pool, account).remove(anna.id)
     assert account_of(pool, guest) is None
 
 

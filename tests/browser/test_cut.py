@@ -147,7 +147,7 @@ def test_boards_without_prices_cannot_be_planned_by_price_and_it_says_what_to_do
     page.get_by_role("link", name="Cut", exact=True).click()
     page.get_by_label("Optimize for").select_option(label="Least price")
     page.get_by_role("button", name="Optimize cutting").click()
-    expect(page.get_by_text("Nobody has said what boards of 2x6 treated cost. Give their prices.")).to_be_visible()
+    expect(page.get_by_text("Boards of 2x6 treated have no prices. Enter them.")).to_be_visible()
 
 
 def test_a_model_is_cut_of_the_sticks_there_are(shelter):

@@ -6,7 +6,7 @@ from math import hypot
 from shapely import unary_union
 from shapely.geometry import Polygon
 
-from bluff.core.crew.floor import cut_corners, drawn
+from bluff.core.crew.floor_plan import cut_corners, drawn
 from bluff.core.job.schools import OpeningKind
 from bluff.core.measure.length import PER_INCH, to_inches
 from bluff.core.plan.outline import outline

@@ -86,7 +86,7 @@ def test_chosen_walls_are_cut_alone(capsys):
     [
         ({"sections": {"2x4": [[10, 1]]}}, "sections.2x4", "There are no boards of 2x4; the stock has 2x6."),
         ({"sections": {"2x6": [["21'", 1]]}}, "sections.2x6[0]", "252 is longer than any board, 240"),
-        ({"stock": {"2x6": {"192": None}}}, "stock.2x6", "Nobody has said what boards of 2x6 cost"),
+        ({"stock": {"2x6": {"192": None}}}, "stock.2x6", "Boards of 2x6 have no prices"),
         ({"stock": {"2x6": {"long": 3}}}, "stock.2x6.long", "long"),
         ({"sections": {"2x6": [[10, 0]]}}, "sections.2x6[0][1]", "1"),
         ({"boards": 3}, "boards", "the keys are kerf, sections, stock"),
@@ -122,7 +122,7 @@ def test_fewest_boards_and_a_board_that_counts_for_more(tmp_path, capsys):
 def test_a_job_without_prices_says_what_is_missing(capsys):
     code, said = cut(capsys, EXAMPLE.with_name("net-loft.bluff.json"), "--by", "price")
     assert (code, said.out) == (2, "")
-    assert "Nobody has said what boards of 2x6 treated cost" in said.err
+    assert "Boards of 2x6 treated have no prices" in said.err
 
 
 def test_a_job_is_cut_by_the_prices_of_its_stock(tmp_path, capsys):

@@ -10,7 +10,7 @@ from pypdfium2 import PdfDocument
 
 from bluff.core.cutting.board import Tick
 from bluff.core.cutting.carry import carried
-from bluff.core.cutting.demand import demands
+from bluff.core.cutting.demand import collect_demands
 from bluff.core.cutting.saw import stops
 from bluff.core.job.schools import Floor
 from bluff.core.message import message
@@ -29,7 +29,7 @@ LINK = "http://127.0.0.1/jobs/1"
 def cutting():
     """A wall with a window; the first board is cut."""
     job = job_of("18-6 2x4", "3-6x4-6 @ 9-3", floor=Floor.SLAB)
-    asked = demands(job, [framed(job)])
+    asked = collect_demands(job, [framed(job)])
     boards = plan_boards(carried((), asked, frozenset()), asked, (), 0).boards
     members = {one.section: one.members for one in asked}
     ticks = frozenset(boards[0].tick(cut) for cut in boards[0].cuts)

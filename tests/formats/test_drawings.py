@@ -13,7 +13,7 @@ from bluff.core.measure.shapes import Corner
 from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import dxf_shapes
-from bluff.formats.exchange.choices import said
+from bluff.formats.exchange.choices import read_answers
 from bluff.formats.exchange.dxf_read import read_dxf
 from bluff.formats.exchange.ifc_read import read_ifc
 from drafting import dxf
@@ -93,7 +93,7 @@ def test_a_unit_that_makes_no_walls_is_not_believed_but_can_be_insisted_on():
     check(reading)
     (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
     assert (say(unit.label), unit.value) == ("The drawing gives inches, which makes no walls", "millimeters")
-    insisted = read_dxf(data, said(["unit=inches"]))
+    insisted = read_dxf(data, read_answers(["unit=inches"]))
     assert insisted.job.walls == []
 
 
@@ -154,7 +154,7 @@ def test_the_house_of_a_model_comes_in_by_its_framing_layers(model, options):
 
 
 def test_a_story_is_read_alone():
-    reading = read_ifc(two_stories(Model()).text(), said(["story=Upper floor"]))
+    reading = read_ifc(two_stories(Model()).text(), read_answers(["story=Upper floor"]))
     job = reading.job.to_core()
     assert difference(job, HOUSE[:4]) < 2
     assert openings_of(job) == openings_in(HOUSE[:4])
@@ -203,7 +203,7 @@ def test_without_layers_the_usual_stud_is_guessed_and_can_be_changed_for_all():
         ("stud 4 3/4", "2 walls drawn 4 3/4 thick", "2x4", False),
         ("stud 7", "4 walls drawn 7 thick", "2x6", False),
     ]
-    changed = read_ifc(model.text(), said(["stud 7=2x4", "stud 4 3/4=none"]))
+    changed = read_ifc(model.text(), read_answers(["stud 7=2x4", "stud 4 3/4=none"]))
     assert {wall.stud for wall in changed.job.to_core().walls} == {"2x4"}
     assert len(changed.job.walls) == 4
     assert [say(left.text) for left in changed.left] == [
@@ -249,7 +249,7 @@ def test_corners_of_walls_faced_with_brick_are_where_their_studs_are():
 def of_block(*answers):
     model = Model("IFC4", "INCHES")
     block_house(model, model.story("1", 36))
-    return read_ifc(model.text(), said(answers))
+    return read_ifc(model.text(), read_answers(answers))
 
 
 BLOCK_TYPE = "Block with brick, 16 3/8"
@@ -330,7 +330,7 @@ def test_an_end_that_misses_the_wall_beside_it_says_where_and_by_how_much(start,
     """The studs of the one it meets go from 178 1/4 to 181 3/4, and its panels 5/8 farther."""
     model = Model("IFC4", "INCHES")
     block_house(model, model.story("1", 0), start=start)
-    reading = read_ifc(model.text(), said([f"stud {BLOCK_TYPE}=2x4 furred"]))
+    reading = read_ifc(model.text(), read_answers([f"stud {BLOCK_TYPE}=2x4 furred"]))
     assert [say(left.text) for left in reading.left] == ([sentence] if sentence else [])
 
 
@@ -499,7 +499,7 @@ def test_layers_that_hold_walls_together_are_read_together():
             sheet.shape(wall.corners(), layer)
     sheet.shape([(40, 40), (120, 40), (120, 44), (40, 44)], "A-FURN")
     check(read_dxf(sheet.data()), has_openings=False)
-    alone = read_dxf(sheet.data(), said(["layer=A-WALL-INTR"]))
+    alone = read_dxf(sheet.data(), read_answers(["layer=A-WALL-INTR"]))
     assert [(part.name, part.is_chosen) for part in alone.parts if part.name.startswith("A-WALL")] == [
         ("A-WALL-EXTR", False),
         ("A-WALL-INTR", True),
@@ -553,12 +553,12 @@ def test_blocks_in_blocks_without_end_are_looked_at_for_a_while_only(monkeypatch
 def test_an_answer_that_is_none_is_refused(choice, sentence):
     data = dxf.with_lines(Sheet()).data()
     with refused(FaultyData, match=sentence):
-        read_dxf(data, said([choice]))
+        read_dxf(data, read_answers([choice]))
 
 
 def test_guesses_are_answered_for_all_alike():
     data = dxf.with_lines(Sheet()).data()
-    job = read_dxf(data, said(["window height=4-0", "sizes=unit", "gaps=door"])).job.to_core()
+    job = read_dxf(data, read_answers(["window height=4-0", "sizes=unit", "gaps=door"])).job.to_core()
     windows = [opening for opening in job.openings if opening.kind == "window"]
     assert {(opening.sizing, str(opening.size.height // 64)) for opening in windows} == {("unit", "48")}
     assert sum(opening.kind == "door" for opening in job.openings) == 4
@@ -593,7 +593,7 @@ def test_a_box_over_a_wall_whose_faces_go_on_is_an_opening():
     sheet = Sheet()
     sheet.shape(box(0, 0, 240, 5.5), "WALLS")
     sheet.shape(box(90, 0, 126, 5.5), "GLASS")
-    (opening,) = read_dxf(sheet.data(), said(["layer=WALLS"])).job.to_core().openings
+    (opening,) = read_dxf(sheet.data(), read_answers(["layer=WALLS"])).job.to_core().openings
     assert opening.size.width == inches(36)
 
 
@@ -601,7 +601,7 @@ def test_gaps_with_nothing_in_them_may_be_no_openings():
     sheet = Sheet()
     for outline in OUTLINED:
         sheet.shape(outline, "WALLS")
-    reading = read_dxf(sheet.data(), said(["gaps=none"]))
+    reading = read_dxf(sheet.data(), read_answers(["gaps=none"]))
     job = reading.job.to_core()
     assert (len(job.walls), job.openings) == (5, ())
     (gap,) = (guess for guess in reading.guesses if guess.key == "gaps")

@@ -51,7 +51,7 @@ def test_every_edit_is_kept_and_read_back_the_same(job):
     wall = job.walls[0]
     edits = [
         RenameJob("Shed"),
-        SetWays(JobWays(**wall.ways.said())),
+        SetWays(JobWays(**wall.ways.given())),
         AddWall(wall),
         ChangeWall("A", wall),
         RemoveWall("A"),

@@ -25,7 +25,7 @@ from bluff.core.wall.wall_plan import wall_plans
 from bluff.formats.bounded import WORKERS
 from bluff.formats.errors import FaultyData
 from bluff.formats.exchange import READ_DRAWING, drawing_reading, read_drawing
-from bluff.formats.exchange.choices import said
+from bluff.formats.exchange.choices import read_answers
 from bluff.formats.exchange.dxf_read import read_dxf
 from bluff.formats.exchange.dxf_write import APP, write_dxf
 from bluff.formats.exchange.faces import pairs_of
@@ -121,7 +121,7 @@ def test_the_demo_rewritten_by_others_gives_the_same_walls_and_openings():
 
 def test_closed_outlines_on_a_layer_are_walls_that_meet_as_they_did():
     job = shelter(partition("E", (12, 0), (12, 22.5)))
-    reading = read_dxf(without_entries(write_dxf(framed(job))), said(["layer=PLAN-WALLS"]))
+    reading = read_dxf(without_entries(write_dxf(framed(job))), read_answers(["layer=PLAN-WALLS"]))
     found = reading.job.to_core()
     assert lengths(found) == lengths(job)
     assert sorted(wall.kind for wall in found.walls) == [WallKind.EXTERIOR] * 4 + [WallKind.PARTITION]
@@ -172,27 +172,27 @@ def test_layers_are_named_as_the_code_page_of_the_drawing_says():
     document.modelspace().add_lwpolyline(rectangle, close=True, dxfattribs={"layer": "WÄNDE"})
     out = StringIO()
     document.write(out)
-    reading = read_dxf(out.getvalue().encode("cp1252"), said(["layer=WÄNDE"]))
+    reading = read_dxf(out.getvalue().encode("cp1252"), read_answers(["layer=WÄNDE"]))
     assert [wall.stud for wall in reading.job.to_core().walls] == ["2x4"]
 
 
 def test_pairs_of_lines_are_walls_to_the_outside_of_their_corners():
     outer = [(0, 0), (0, 120), (200, 120), (200, 0)]
     inner = [(5.5, 5.5), (5.5, 114.5), (194.5, 114.5), (194.5, 5.5)]
-    found = read_dxf(drawing((outer, True), (inner, True)), said(["layer=A-WALL"])).job.to_core()
+    found = read_dxf(drawing((outer, True), (inner, True)), read_answers(["layer=A-WALL"])).job.to_core()
     assert lengths(found) == ["109", "109", "200", "200"]
     assert {wall.kind for wall in found.walls} == {WallKind.EXTERIOR}
 
 
 def test_a_metric_drawing_is_read_in_inches():
     rectangle = [(0, 0), (3048, 0), (3048, 88.9), (0, 88.9)]
-    (wall,) = read_dxf(drawing((rectangle, True), units=4), said(["layer=A-WALL"])).job.to_core().walls
+    (wall,) = read_dxf(drawing((rectangle, True), units=4), read_answers(["layer=A-WALL"])).job.to_core().walls
     assert (wall.stud, format_exact(wall.run.length)) == ("2x4", "120")
 
 
 def test_what_is_no_wall_is_listed():
     thick = [(0, 0), (100, 0), (100, 30), (0, 30)]
-    reading = read_dxf(drawing((thick, True), ([(0, 200), (50, 200)], False), units=0), said(["layer=A-WALL"]))
+    reading = read_dxf(drawing((thick, True), ([(0, 200), (50, 200)], False), units=0), read_answers(["layer=A-WALL"]))
     assert reading.job.walls == []
     assert "A box 100 by 30 is not a wall" in say(reading.left[0].text)
     (unit,) = (guess for guess in reading.guesses if guess.key == "unit")
@@ -209,7 +209,7 @@ def test_a_file_of_another_kind_is_refused_with_a_sentence(read, text):
 
 def test_a_layer_that_is_not_there_is_refused_by_name():
     with refused(FaultyData, match="nothing on layer WALLS; the layers are A-WALL"):
-        read_dxf(drawing(([(0, 0), (1, 1)], False)), said(["layer=WALLS"]))
+        read_dxf(drawing(([(0, 0), (1, 1)], False)), read_answers(["layer=WALLS"]))
 
 
 def test_a_model_is_understood_by_its_shapes_when_it_carries_no_entries():
@@ -373,13 +373,13 @@ def test_a_file_that_is_something_else_says_what_it_is_and_what_to_do(data, sent
 def test_what_others_drew_far_away_is_brought_to_the_origin():
     far = 63360.0
     rectangle = [(far, far), (far + 120, far), (far + 120, far + 3.5), (far, far + 3.5)]
-    (wall,) = read_dxf(drawing((rectangle, True)), said(["layer=A-WALL"])).job.to_core().walls
+    (wall,) = read_dxf(drawing((rectangle, True)), read_answers(["layer=A-WALL"])).job.to_core().walls
     assert (wall.run.start.x, wall.run.start.y) == (0, 0)
 
 
 def test_a_strip_that_reaches_out_of_any_plan_is_left():
     far = [(0, 0), (200_000, 0), (200_000, 3.5), (0, 3.5)]
     near = [(0, 100), (120, 100), (120, 103.5), (0, 103.5)]
-    reading = read_dxf(drawing((far, True), (near, True)), said(["layer=A-WALL"]))
+    reading = read_dxf(drawing((far, True), (near, True)), read_answers(["layer=A-WALL"]))
     assert len(reading.job.walls) == 1
     assert "1000 feet" in say(reading.left[0].text)

@@ -43,7 +43,7 @@ def test_prints_the_worked_wall_as_published(window_wall, capsys):
     out = framed(window_wall, capsys)
     (wall,) = out["walls"]
     assert (wall["id"], wall["length"], wall["plate_length"], wall["height"]) == ("A", 222, 222, 97.125)
-    assert (wall["pounds"], wall["hands"]) == (254, 3)
+    assert (wall["pounds"], wall["people"]) == (254, 3)
     king = next(member for member in wall["members"] if member["id"] == "A/opening/W1/king/start")
     assert king == {
         "id": "A/opening/W1/king/start",

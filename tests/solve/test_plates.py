@@ -6,7 +6,7 @@ from fractions import Fraction
 import pytest
 
 from bluff.core.change.apply import apply
-from bluff.core.cutting.demand import Aim, By, demands
+from bluff.core.cutting.demand import Aim, By, collect_demands
 from bluff.core.frame import frame
 from bluff.core.job.edit import ChangeWall
 from bluff.core.job.job import Alone, Job, Wall
@@ -39,13 +39,13 @@ def laying(job: Job, aim: Aim = LENGTH, *, only: Section = TREATED):
         for wall in walls:
             changed = apply(changed, ChangeWall(wall.id, wall))
         framings = [frame(plan) for plan in wall_plans(changed)]
-        return Laid(framings, [one for one in demands(changed, framings, aim) if one.section == only])
+        return Laid(framings, [one for one in collect_demands(changed, framings, aim) if one.section == only])
 
     return lay
 
 
 def boards_of(laid: Laid) -> int:
-    return sum(len(first_fit(one.problem).boards) for one in laid.asked)
+    return sum(len(first_fit(one.problem).boards) for one in laid.demands)
 
 
 def broken(laid: Laid) -> dict[str, list[str]]:
@@ -87,14 +87,14 @@ def test_what_is_no_longer_to_be_bought_for_stays():
 
     def with_one_cut(walls):
         laid = lay(walls)
-        asked = [
+        demands = [
             replace(
                 one,
                 problem=replace(one.problem, pieces=tuple(p for p in one.problem.pieces if p.id != "A/bottom_plate")),
             )
-            for one in laid.asked
+            for one in laid.demands
         ]
-        return replace(laid, asked=asked)
+        return replace(laid, demands=demands)
 
     assert {wall.id for wall in better_breaks(with_one_cut, {"A", "B"}, 5)} <= {"B"}
 

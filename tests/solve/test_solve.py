@@ -7,7 +7,7 @@ from itertools import product
 from hypothesis import event, given
 from hypothesis import strategies as st
 
-from bluff.core.cutting.demand import demands
+from bluff.core.cutting.demand import collect_demands
 from bluff.core.cutting.problem import Choice, Piece, Problem, Stock, faults_of
 from bluff.core.errors import CuttingError
 from bluff.core.measure.length import inches
@@ -109,7 +109,7 @@ def test_of_several_ways_that_is_chosen_which_cuts_for_least(problem):
 
 @given(jobs())
 def test_every_section_of_any_wall_is_cut_by_a_plan_that_holds(job):
-    for one in demands(job, [framed(job)]):
+    for one in collect_demands(job, [framed(job)]):
         plan = by_patterns(one.problem, 0.05)
         assert faults_of(one.problem, plan.boards) == []
         assert plan.bound <= plan.cost

@@ -106,6 +106,51 @@ def test_what_was_spelled_otherwise_is_spelled_as_now_and_what_was_typed_stays(e
     assert job_from_data(plan) == job_from_data(old)
 
 
+def test_hands_become_people_in_jobs_changes_and_entries_and_what_was_typed_stays(empty):
+    plan = {
+        "format": "bluff-job",
+        "version": 2,
+        "name": 'A job of "hands": 2',
+        "standard": {"day": {"hands": 5, "starts": "7:00"}},
+        "walls": [],
+    }
+    edit = {"edit": "set-way", "way": "day.hands", "text": "5"}
+    apply(empty, 19)
+    with psycopg.connect(empty) as connection:
+        (crew,) = connection.execute("INSERT INTO crew (name) VALUES ('Ours') RETURNING id").fetchone()
+        (lead,) = connection.execute(
+            "INSERT INTO account (crew_id, initials, name, role) VALUES (%s, 'LF', 'lead', 'lead') RETURNING id",
+            (crew,),
+        ).fetchone()
+        job = uuid4()
+        connection.execute("INSERT INTO job (id, crew_id, plan) VALUES (%s, %s, %s)", (job, crew, Jsonb(plan)))
+        connection.execute(
+            "INSERT INTO revision (job_id, crew_id, number, account_id, kind, plan) VALUES (%s, %s, 0, %s, 'start', "
+            "%s)",
+            (job, crew, lead, Jsonb(plan)),
+        )
+        connection.execute(
+            "INSERT INTO revision (job_id, crew_id, number, account_id, kind, made_on, plan, edit) "
+            "VALUES (%s, %s, 1, %s, 'edit', 0, %s, %s)",
+            (job, crew, lead, Jsonb(plan), Jsonb(edit)),
+        )
+        for about, hands in (("begun/frame", 2), ("raise/hands", None)):
+            connection.execute(
+                "INSERT INTO site_record (job_id, crew_id, account_id, key, kind, wall, about, is_done, hands, "
+                "made_at) VALUES (%s, %s, %s, %s, 'tick', 'A', %s, true, %s, now())",
+                (job, crew, lead, uuid4(), about, hands),
+            )
+    migrate(empty)
+    with psycopg.connect(empty) as connection:
+        plans = connection.execute("SELECT plan FROM job UNION ALL SELECT plan FROM revision").fetchall()
+        (edited,) = connection.execute("SELECT edit FROM revision WHERE number = 1").fetchone()
+        ticks = connection.execute("SELECT about, people FROM site_record ORDER BY about").fetchall()
+    assert [(one["name"], one["standard"]["day"]["people"]) for (one,) in plans] == [(plan["name"], 5)] * 3
+    assert edited == {"edit": "set-way", "way": "day.people", "text": "5"}
+    assert ticks == [("begun/frame", 2), ("raise/people", None)]
+    assert job_from_data(plans[0][0]) == job_from_data(plan)
+
+
 def test_accounts_without_a_name_get_one_each(empty):
     apply(empty, 8)
     with psycopg.connect(empty) as connection:

@@ -46,8 +46,8 @@ const route = ({ path, screen, children }: Place): RouteObject => {
   const lazy = async () => ({ Component: (await SCREENS[screen]()) as ComponentType });
   const loader = async ({ params }: { params: Params }) => {
     // The screen shows what the server refuses, and asks again.
-    const asked = ASKED[screen]?.(params).catch(() => undefined);
-    await Promise.race([asked, patience]);
+    const loading = ASKED[screen]?.(params).catch(() => undefined);
+    await Promise.race([loading, patience]);
     return null;
   };
   if (children) return { ...(path && { path }), lazy, loader, children: children.map(route) };

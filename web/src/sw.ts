@@ -18,7 +18,7 @@ registerRoute(
   }),
 );
 
-// A page says when it wants the program that waits: never under somebody's hand.
+// A page says when it wants the program that waits: never while somebody works on it.
 self.addEventListener("message", ({ data }) => {
   if (data?.type === "SKIP_WAITING") void self.skipWaiting();
 });

@@ -23,7 +23,7 @@ from bluff.api.http.gate import Gate
 from bluff.api.http.limit import Limits
 from bluff.api.http.quiet import Hearing, Quiet
 from bluff.api.http.wire import Refusal
-from bluff.api.job import bring_in, changes, files, history, job, jobs, plan
+from bluff.api.job import changes, drawing_import, files, history, job, jobs, plan
 from bluff.api.learn import practice
 from bluff.api.line import line, typed
 from bluff.api.lumber import cutting, cutting_files, model, order, stock
@@ -63,7 +63,7 @@ _PARTS = (
     standards,
     compare,
     files,
-    bring_in,
+    drawing_import,
     line,
     cutting_files,
     model,

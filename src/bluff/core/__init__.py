@@ -6,6 +6,5 @@ The one way through it::
 
 Its rooms, each of which imports only from those before it: `measure`, `job`, `plan`, `wall`, `takeoff`, `checks`,
 `change`, `phrase`, `cutting`, `crew`, `site`. Start reading at `measure.length` and `measure.sum`, then `job.job` (what
-is said), `wall.wall_plan` (what it means on the plate), `wall.build` (where wood goes), `frame` (and what is to be said
-of it).
+is entered), `wall.wall_plan` (what it means on the plate), `wall.build` (where wood goes), `frame` (and its findings).
 """

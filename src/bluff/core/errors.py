@@ -9,7 +9,8 @@
     ├── SettingError     (ValueError)   a way of framing that contradicts itself
     ├── JobError         (ValueError)   a wall or opening that cannot stand in a job
     ├── EditError        (LookupError)  an edit that names something the job does not hold
-    └── PhraseError      (ValueError)   a typed line that is not understood
+    ├── PhraseError      (ValueError)   a typed line that is not understood
+    └── RunError         (RuntimeError) this machine cannot run Bluff, or do what its operator wants
 
 Each message is a whole sentence for the person at the bench: what was read, what is wrong with it,
 what to write instead. Faults of a *wall* (an opening that runs off it, a header that does not fit)
@@ -68,3 +69,7 @@ class EditError(BluffError, LookupError):
 
 class PhraseError(BluffError, ValueError):
     """A typed line that is not understood, or that could mean two things."""
+
+
+class RunError(BluffError, RuntimeError):
+    """Something of this machine that keeps Bluff from running; its operator reads it in a terminal."""

@@ -55,20 +55,20 @@ def read_cut_list(text: str | bytes, aim: Aim) -> list[Demand]:
     except ValidationError as error:
         raise FaultyData(faults_of(error, CutListFile)) from error
     faults: list[Fault] = []
-    asked: list[Demand] = []
+    demands: list[Demand] = []
     for section, rows in listed.sections.items():
         try:
             pieces = _pieces(rows, section)
             problem = Problem(pieces, _stock(listed, section, aim), listed.kerf)
             _check_fits(problem, rows, section)
-            asked.append(Demand(Section(section), problem))
+            demands.append(Demand(Section(section), problem))
         except FaultyData as faulty:
             faults += faulty.faults
         except BluffError as error:
             faults.append(fault_of(error, "sections", section))
     if faults:
         raise FaultyData(faults)
-    return asked
+    return demands
 
 
 def _pieces(rows: Iterable[tuple[int, int]], section: str) -> tuple[Piece, ...]:
@@ -129,20 +129,20 @@ def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], aim: Aim) -> dict[str,
     too_long = []
     unit = PARTS if aim.by is By.PRICE else PER_INCH
     handling = aim.handling if aim.by is By.PRICE else 0
-    for asked, plan in plans:
+    for demand, plan in plans:
         cost, bound = cost + plan.cost, bound + plan.bound
         for board in plan.boards:
             boards.append(
                 {
-                    "section": asked.section.size,
-                    "treated": asked.section.is_treated,
+                    "section": demand.section.size,
+                    "treated": demand.section.is_treated,
                     "length": to_inches(board.stock.length),
                     "price": float(Fraction(board.stock.cost, unit) - handling) if aim.by is By.PRICE else None,
-                    "pieces": [_piece(cut, asked) for piece in board.pieces for cut in cuts_of(piece, asked)],
-                    "drop": to_inches(drop_of(board, asked.problem.kerf)),
+                    "pieces": [_piece(cut, demand) for piece in board.pieces for cut in cuts_of(piece, demand)],
+                    "drop": to_inches(drop_of(board, demand.problem.kerf)),
                 }
             )
-        too_long += [str(member.id) for member in asked.too_long]
+        too_long += [str(member.id) for member in demand.too_long]
     gap = float((cost - bound) / bound) if bound else 0.0
     data: dict[str, Any] = {"boards": boards, "bound": float(bound / unit), "cost": cost / unit, "gap": gap}
     if too_long:
@@ -150,8 +150,8 @@ def cut_data(plans: Iterable[tuple[Demand, CuttingPlan]], aim: Aim) -> dict[str,
     return data
 
 
-def _piece(cut: Cut, asked: Demand) -> Any:
-    member = asked.members.get(cut.piece)
+def _piece(cut: Cut, demand: Demand) -> Any:
+    member = demand.members.get(cut.piece)
     if member is None:
         return to_inches(cut.length)
     data = {

@@ -45,10 +45,10 @@ class SetWay(FileModel):
     opening: StrictStr | None = None
 
 
-class TakeStandard(FileModel):
+class ApplyStandard(FileModel):
     """Frame the job by a crew's standard, as it is now; null goes back to the product's."""
 
-    edit: Literal["take-standard"] = "take-standard"
+    edit: Literal["apply-standard"] = "apply-standard"
     taken: TakenFile | None = None
 
 
@@ -195,10 +195,10 @@ class SetStock(FileModel):
     stock: StockFile
 
 
-class BringBack(FileModel):
+class RestoreRevision(FileModel):
     """Make the job what it was at an earlier revision; asked for under its history, and kept as this."""
 
-    edit: Literal["bring-back"] = "bring-back"
+    edit: Literal["restore-revision"] = "restore-revision"
     revision: Annotated[StrictInt, Field(ge=0)]
 
 
@@ -214,7 +214,7 @@ EditFile: TypeAlias = Annotated[
     RenameJob
     | SetStandard
     | SetWay
-    | TakeStandard
+    | ApplyStandard
     | AddWall
     | ChangeWall
     | RemoveWall
@@ -233,7 +233,7 @@ EditFile: TypeAlias = Annotated[
     | SetPicture
     | ScalePicture
     | SetStock
-    | BringBack
+    | RestoreRevision
     | Several,
     Field(discriminator="edit"),
 ]
@@ -258,8 +258,8 @@ def edit_to_core(edit: EditFile) -> core.Edit:
     match edit:
         case SetStandard(standard=standard):
             return core.SetWays(_within("standard", standard.to_core))
-        case TakeStandard(taken=taken):
-            return core.TakeStandard(_within("taken", taken.to_core) if taken else None)
+        case ApplyStandard(taken=taken):
+            return core.ApplyStandard(_within("taken", taken.to_core) if taken else None)
         case AddWall(wall=wall):
             return core.AddWall(_within("wall", wall.to_core))
         case ChangeWall(id=id_, wall=wall):
@@ -284,8 +284,8 @@ def edit_from_core(edit: core.Edit) -> EditFile:
     match edit:
         case core.SetWays():
             return SetStandard.model_construct(standard=StandardFile.from_core(edit.ways))
-        case core.TakeStandard(taken):
-            return TakeStandard.model_construct(taken=TakenFile.from_core(taken) if taken else None)
+        case core.ApplyStandard(taken):
+            return ApplyStandard.model_construct(taken=TakenFile.from_core(taken) if taken else None)
         case core.AddWall(wall):
             return AddWall.model_construct(wall=WallFile.from_core(wall))
         case core.ChangeWall(id_, wall):
@@ -301,8 +301,8 @@ def edit_from_core(edit: core.Edit) -> EditFile:
         case core.Several(edits):
             return Several.model_construct(edits=[edit_from_core(one) for one in edits])
         case _:
-            said = {key.name: getattr(edit, key.name) for key in fields(edit)}
-            plain: EditFile = _PLAIN_FILES[type(edit)].model_construct(**said)
+            values = {key.name: getattr(edit, key.name) for key in fields(edit)}
+            plain: EditFile = _PLAIN_FILES[type(edit)].model_construct(**values)
             return plain
 
 

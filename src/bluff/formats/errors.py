@@ -89,8 +89,8 @@ def _sentence(item: Any, model: type[BaseModel]) -> Message:
     match item["type"]:
         case "value_error":
             # What the core refuses comes through Pydantic as the one argument of a `ValueError`.
-            (said,) = context["error"].args
-            return said if isinstance(said, Message) else message("{text}", text=str(said))
+            (cause,) = context["error"].args
+            return cause if isinstance(cause, Message) else message("{text}", text=str(cause))
         case "extra_forbidden":
             here = _model_at(model, item["loc"][:-1])
             misplaced: Message | None = getattr(here, "misplaced", lambda _: None)(item["loc"][-1])

@@ -204,10 +204,10 @@ class FramedNails(BaseModel):
 
 
 class FramedLift(BaseModel):
-    """Raising a wall: its weight, and the hands that lift its top edge."""
+    """Raising a wall: its weight, and how many people lift its top edge."""
 
     pounds: int
-    hands: int
+    people: int
 
 
 class FramedBeam(FramedRectangle):
@@ -226,7 +226,7 @@ class FramedClear(BaseModel):
 class FramedWall(BaseModel):
     """A framed wall: length as the plan gives it, plate_length of its bottom plate, height over all plates.
 
-    `pounds` is its bare framing, `hands` how many people lift its top edge; `sheeted` the same with the sheets of one
+    `pounds` is its bare framing, `people` how many people lift its top edge; `sheeted` the same with the sheets of one
     face on it. `beams` are the ends of beams that lie on its posts. `top` are the points of its top line.
     """
 
@@ -236,7 +236,7 @@ class FramedWall(BaseModel):
     height: float
     top: Points
     pounds: int
-    hands: int
+    people: int
     sheeted: FramedLift
     ends: FramedEnds
     members: list[FramedMember]
@@ -297,8 +297,8 @@ def framed_wall(framing: Framing) -> FramedWall:
         height=to_inches(plan.height.value),
         top=points(plan.top.points),
         pounds=round(raised.pounds),
-        hands=raised.hands,
-        sheeted=FramedLift(pounds=round(sheeted.pounds), hands=sheeted.hands),
+        people=raised.people,
+        sheeted=FramedLift(pounds=round(sheeted.pounds), people=sheeted.people),
         beams=[FramedBeam(**_rectangle(beam)) for beam in framing.beams],
         clear=[framed_clear(bay) for bay in plan.clear],
         ends=FramedEnds(start=_end(plan.meetings.start), end=_end(plan.meetings.end)),

@@ -45,7 +45,7 @@ class FramedStep(BaseModel):
     after: list[str]
     raised_toward: CompassPoint | None
     pounds: int
-    hands: int
+    people: int
 
 
 class FramedPack(BaseModel):
@@ -95,7 +95,7 @@ def framed_totals(framings: Sequence[Framing]) -> FramedTotals:
                 after=list(step.after),
                 raised_toward=step.raised_toward,
                 pounds=round(lifts[step.wall].pounds),
-                hands=lifts[step.wall].hands,
+                people=lifts[step.wall].people,
             )
             for step in build_order(plans)
         ],

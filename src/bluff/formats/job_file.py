@@ -133,12 +133,12 @@ class TopFile(FileModel):
             case Chain(points):
                 return cls.model_construct(points=[tuple(point) for point in points])
             case Gable():
-                said = cls.model_construct(pitch=top.rise, ridge=top.ridge, height=top.height)
+                written = cls.model_construct(pitch=top.rise, ridge=top.ridge, height=top.height)
             case Rake():
-                said = cls.model_construct(pitch=top.rise, low=top.low, flat=top.flat or None, height=top.height)
+                written = cls.model_construct(pitch=top.rise, low=top.low, flat=top.flat or None, height=top.height)
         if top.height_at is not HeightAt.PLATE:
-            said.height_at = top.height_at
-        return said
+            written.height_at = top.height_at
+        return written
 
 
 class WallFile(WallWaysFile):

@@ -9,13 +9,13 @@ from bluff.core.message import Message
 from bluff.views.reader import Reader
 
 
-def kept_text(said: Message) -> str:
+def kept_text(sentence: Message) -> str:
     """A message as text that `kept_message` reads again.
 
     Raises:
         TypeError: It has an argument that is neither text, a whole number nor a message.
     """
-    return json.dumps(_data(said), ensure_ascii=False)
+    return json.dumps(_data(sentence), ensure_ascii=False)
 
 
 def kept_message(text: str) -> Message:
@@ -27,9 +27,9 @@ def kept_message(text: str) -> Message:
     return _message(data) if isinstance(data, dict) else Message("{text}", (("text", text),))
 
 
-def _data(said: Message) -> dict[str, Any]:
-    arguments = {name: _data(one) if isinstance(one, Message) else one for name, one in said.arguments}
-    return {"template": said.template, "arguments": arguments, "many": said.many}
+def _data(sentence: Message) -> dict[str, Any]:
+    arguments = {name: _data(one) if isinstance(one, Message) else one for name, one in sentence.arguments}
+    return {"template": sentence.template, "arguments": arguments, "many": sentence.many}
 
 
 def _message(data: dict[str, Any]) -> Message:
@@ -41,8 +41,8 @@ def _as_sentence(value: object) -> Message:
     return value if isinstance(value, Message) else kept_message(str(value))
 
 
-def _written(said: Message, info: SerializationInfo) -> str:
-    return kept_text(said) if info.context == KEPT else Reader().say(said)
+def _written(sentence: Message, info: SerializationInfo) -> str:
+    return kept_text(sentence) if info.context == KEPT else Reader().say(sentence)
 
 
 KEPT = {"kept": True}

@@ -68,7 +68,7 @@ LARGEST_PHOTOGRAPH = 1600
 
 
 def read_photograph(data: bytes) -> bytes:
-    """Make a photograph of the site small, upright, and without anything said in it besides the picture.
+    """Make a photograph of the site small, upright, and with nothing but the picture in it.
 
     Where it was taken, when and by which phone is dropped; the work of `READ_PHOTOGRAPH`.
 

@@ -99,7 +99,7 @@ def _read(text: str, read: Callable[[str], Line]) -> Iterator[Line]:
 
 
 def with_price(stock: YardStock, of: Section, boards: Iterable[Board], length: Length, price: str) -> YardStock:
-    """A stock with one price said otherwise.
+    """A stock with one price changed.
 
     Args:
         stock: What there was.

@@ -1,15 +1,15 @@
 """Site entries, as a phone writes them down and sends them."""
 
-from typing import Annotated, Literal, TypeAlias
+from typing import Annotated, Any, Literal, TypeAlias
 from uuid import UUID
 
-from pydantic import AwareDatetime, Field, StrictBool, StrictInt, StrictStr
+from pydantic import AwareDatetime, Field, StrictBool, StrictInt, StrictStr, model_validator
 
 from bluff.core.job.amounts import MOST_ON_A_CREW
 from bluff.core.job.schools import End
 from bluff.core.wall.member import Plate
 from bluff.formats.values import Revision
-from bluff.formats.ways_values import FileModel
+from bluff.formats.ways_values import FileModel, people_for_hands
 
 _LONGEST_AGE = 1000 * 60 * 60 * 24 * 366
 """Milliseconds."""
@@ -50,11 +50,20 @@ class MarkEntry(EntryFile):
 class TickEntry(EntryFile):
     """A piece of work that is done, or is not after all; of work that is begun, how many do it."""
 
+    @model_validator(mode="before")
+    @classmethod
+    def _of_before(cls, value: Any) -> Any:
+        """What a phone kept before its page was updated."""
+        value = people_for_hands(value)
+        if isinstance(value, dict) and value.get("work") == "raise/hands":
+            value = {**value, "work": "raise/people"}
+        return value
+
     kind: Literal["tick"]
     wall: WallName | None = None
     work: Name
     is_done: StrictBool
-    hands: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] | None = None
+    people: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] | None = None
 
 
 class ReadingEntry(EntryFile):

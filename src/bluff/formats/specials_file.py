@@ -115,7 +115,7 @@ class PlateBreaksFile(FileModel):
 
     @classmethod
     def from_core(cls, breaks: PlateBreaks) -> "PlateBreaksFile":
-        said: dict[str, Any] = {
+        values: dict[str, Any] = {
             plate.name: list(places) for plate in fields(breaks) if (places := breaks.of(plate.name)) is not None
         }
-        return cls.model_construct(**said)
+        return cls.model_construct(**values)

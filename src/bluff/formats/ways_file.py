@@ -121,12 +121,12 @@ class WaysFile(FileModel):
         Raises:
             BluffError: A value no wall can be framed by, with its key as path.
         """
-        said = {}
+        given = {}
         for key in level.names():
             value = self._studs() if key == "studs" else getattr(self, key)
             if value is not None:
-                said[key] = _within(key, _READ.get(key, _core), value)
-        return level(**said)
+                given[key] = _within(key, _READ.get(key, _core), value)
+        return level(**given)
 
     def _studs(self) -> Studs | None:
         """The one of three keys that says how long studs are."""
@@ -228,15 +228,15 @@ def ways_from_data(data: dict[str, Any]) -> JobWays:
 
 def ways_keys(ways: Ways) -> dict[str, Any]:
     """Ways as the keys of their level's model."""
-    said = ways.said()
-    match said.pop("studs", None):
+    given = ways.given()
+    match given.pop("studs", None):
         case PrecutStuds(length):
-            said["stud_length"] = length
+            given["stud_length"] = length
         case WallHeight(height):
-            said["wall_height"] = height
+            given["wall_height"] = height
         case MeasuredRoom() as room:
-            said["measured"] = MeasuredFile.from_core(room)
-    return {key: _written(key, value) for key, value in said.items()}
+            given["measured"] = MeasuredFile.from_core(room)
+    return {key: _written(key, value) for key, value in given.items()}
 
 
 def _written(key: str, value: Any) -> Any:
@@ -248,7 +248,7 @@ def _written(key: str, value: Any) -> Any:
 
 def words_file(words: Words) -> dict[str, WordFile]:
     """Words as the job file says them."""
-    return {piece: WordFile.from_core(word) for piece, word in words.said}
+    return {piece: WordFile.from_core(word) for piece, word in words.own}
 
 
 _WRITE: Mapping[str, Callable[[Any], Any]] = {

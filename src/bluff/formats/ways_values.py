@@ -14,6 +14,7 @@ from pydantic import (
     StrictStr,
     WithJsonSchema,
     model_serializer,
+    model_validator,
 )
 from pydantic_core.core_schema import SerializerFunctionWrapHandler
 
@@ -57,6 +58,13 @@ STUDS_KEYS = ("stud_length", "wall_height", "measured")
 WAY_KEYS = frozenset({*JobWays.names(), *STUDS_KEYS})
 
 
+def people_for_hands(value: Any) -> Any:
+    """A part of a file or an entry of earlier versions, which called people `hands`."""
+    if isinstance(value, dict) and "hands" in value and "people" not in value:
+        return {"people" if key == "hands" else key: one for key, one in value.items()}
+    return value
+
+
 class FileModel(BaseModel):
     """A part of the file: unknown keys are refused by name."""
 
@@ -68,8 +76,8 @@ class FileModel(BaseModel):
 
         Keys that follow are left out.
         """
-        said = [(key, value) for key, value in write(self).items() if value is not None]
-        return dict(sorted(said, key=lambda item: item[0] in WAY_KEYS))
+        given = [(key, value) for key, value in write(self).items() if value is not None]
+        return dict(sorted(given, key=lambda item: item[0] in WAY_KEYS))
 
     @classmethod
     def misplaced(cls, key: str) -> Message | None:  # noqa: ARG003 - asked of every model, answered by some
@@ -194,10 +202,10 @@ class AllowanceFile(ValueFile):
         Raises:
             SettingError: It is given in parts, or half.
         """
-        said = self.to_core()
-        if isinstance(said, DoorParts):
+        given = self.to_core()
+        if isinstance(given, DoorParts):
             raise SettingError(message("Only a door's allowance is built up from parts. Write width and height."))
-        return said
+        return given
 
     def to_core(self) -> Allowance | DoorParts:
         parts = {key: value for key in _PARTS if (value := getattr(self, key)) is not None}
@@ -275,7 +283,7 @@ class PlateStockFile(ValueFile):
 
 
 class InsulationFile(ValueFile):
-    """What keeps the heat in, by its R; 0 where nobody has said."""
+    """What keeps the heat in, by its R; 0 if not entered."""
 
     cavity: NumberText = Insulation().cavity
     outside: NumberText = Insulation().outside
@@ -326,7 +334,7 @@ class HeaderLoadsFile(ValueFile):
 
 
 class RatesFile(ValueFile):
-    """The crew's minutes a cut, a piece, an opening, a foot of plate, a sheet and a raising; 0 where it said none."""
+    """The crew's minutes a cut, a piece, an opening, a foot of plate, a sheet and a raising; 0 if not entered."""
 
     cut: NumberText = Rates().cut
     piece: NumberText = Rates().piece
@@ -342,14 +350,19 @@ class RatesFile(ValueFile):
 class WorkDayFile(ValueFile):
     """How many of a crew work, from when to when, how many days a week, and on how many trucks lumber comes."""
 
-    hands: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] = WorkDay().hands
+    @model_validator(mode="before")
+    @classmethod
+    def _of_before(cls, value: Any) -> Any:
+        return people_for_hands(value)
+
+    people: Annotated[StrictInt, Field(ge=1, le=MOST_ON_A_CREW)] = WorkDay().people
     starts: ClockText = WorkDay().starts
     ends: ClockText = WorkDay().ends
     week: Annotated[StrictInt, Field(ge=1, le=7)] = WorkDay().week
     trucks: Annotated[StrictInt, Field(ge=1, le=MOST_TRUCKS)] = WorkDay().trucks
 
     def to_core(self) -> WorkDay:
-        return WorkDay(self.hands, self.starts, self.ends, self.week, self.trucks)
+        return WorkDay(self.people, self.starts, self.ends, self.week, self.trucks)
 
 
 class SheetFile(ValueFile):
@@ -388,7 +401,7 @@ class WordFile(ValueFile):
 
 
 def _read_ceiling(value: Any) -> CeilingBacking:
-    """What files said with yes and no before there were two ways is still read."""
+    """Files of before there were two ways have a yes or no, which is still read."""
     if isinstance(value, bool):
         return CeilingBacking.ON_PLATES if value else CeilingBacking.NONE
     try:

@@ -1,7 +1,6 @@
 """`./bluff backup` and `restore`, and the backup a server makes every day by itself."""
 
 import fcntl
-import sys
 import threading
 from collections.abc import Iterator
 from contextlib import contextmanager
@@ -10,7 +9,10 @@ from pathlib import Path
 
 import psycopg
 
+from bluff.core.message import message
+from bluff.formats.regional import written_date
 from bluff.run.installation import LOCAL, address_served, database_at_hand
+from bluff.run.terminal import tell, tell_trouble
 from bluff.store.backup import OLD, BackupError, daily, newest_backup, read_backup, write_backup
 from bluff.store.cluster import ClusterError
 
@@ -24,9 +26,9 @@ def back_up(file: Path) -> int:
         with database_at_hand() as url:
             write_backup(url, file)
     except (BackupError, ClusterError, psycopg.OperationalError) as error:
-        print(error, file=sys.stderr)
+        tell_trouble(error)
         return 1
-    print(f"Backup written: {file}, {file.stat().st_size // 1024:,} kB.")
+    tell(message("Backup written: {file}, {size} kB.", file=str(file), size=file.stat().st_size // 1024))
     return 0
 
 
@@ -40,12 +42,14 @@ def restore(file: Path, *, is_over: bool) -> int:
     try:
         with _nobody_served(), database_at_hand() as url:
             if not is_over and _has_jobs(url):
-                raise BackupError("There are jobs here. Back them up, then restore with --over to write over them.")
+                raise BackupError(
+                    message("There are jobs here. Back them up, then restore with --over to replace them.")
+                )
             read_backup(url, file)
     except (BackupError, ClusterError, psycopg.OperationalError) as error:
-        print(error, file=sys.stderr)
+        tell_trouble(error)
         return 1
-    print(f"Restored from {file}.")
+    tell(message("Restored from {file}.", file=str(file)))
     return 0
 
 
@@ -54,7 +58,7 @@ def backups_beside(url: str, directory: Path) -> Iterator[None]:
     """Make a backup a day while this lasts; Bluff warns at once of an old one."""
     newest = newest_backup(directory)
     if newest is not None and datetime.now(UTC) - newest > OLD:
-        print(f"The newest backup is from {newest:%B} {newest.day}, {newest.year}. Making one now.", flush=True)
+        tell(message("The newest backup is from {day}. Making one now.", day=written_date(newest.date())))
     ending = threading.Event()
     keeper = threading.Thread(target=_keep, args=(url, directory, ending))
     keeper.start()
@@ -72,8 +76,10 @@ def _keep(url: str, directory: Path, ending: threading.Event) -> None:
         wait = _LOOK_EVERY
         try:
             daily(url, directory)
-        except (BackupError, OSError) as error:
-            print(f"Today's backup could not be made: {error}", file=sys.stderr, flush=True)
+        except BackupError as error:
+            tell_trouble(message("Today's backup could not be made: {error}", error=error.message))
+        except OSError as error:
+            tell_trouble(message("Today's backup could not be made: {error}", error=str(error)))
 
 
 @contextmanager
@@ -88,7 +94,9 @@ def _nobody_served() -> Iterator[None]:
         try:
             fcntl.flock(word, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except BlockingIOError:
-            raise BackupError(f"Bluff is running at {address_served()}; stop it with Ctrl-C first.") from None
+            raise BackupError(
+                message("Bluff is running at {address}. Stop it with Ctrl-C first.", address=address_served() or "")
+            ) from None
         yield
 
 

@@ -7,6 +7,11 @@ import sys
 from collections.abc import Callable, Sequence
 from pathlib import Path
 
+from bluff.core.message import Message, message
+from bluff.run.terminal import tell_trouble, terminal_language
+from bluff.views.language import LANGUAGE
+from bluff.views.reader import Reader
+
 UNREADABLE = 2
 """Exit code for a file that cannot be read."""
 UNWRITTEN = 1
@@ -15,6 +20,7 @@ UNWRITTEN = 1
 
 def main(arguments: Sequence[str] | None = None) -> int:
     """Run one command; returns the exit code."""
+    LANGUAGE.set(terminal_language())
     options = _parser().parse_args(arguments)
     match options.command:
         case "frame":
@@ -65,7 +71,7 @@ def frame_file(path: Path) -> int:
         job = read_job(text)
         return framed_job(frame(plan) for plan in wall_plans(job)).model_dump_json(indent=1, by_alias=True)
 
-    return _answered(path, "a job file", framed, "The framed job")
+    return _answered(path, message("a job file"), framed, message("The framed job"))
 
 
 def cut_file(
@@ -84,7 +90,7 @@ def cut_file(
     import json
     from fractions import Fraction
 
-    from bluff.core.cutting.demand import Aim, By, Demand, demands
+    from bluff.core.cutting.demand import Aim, By, Demand, collect_demands
     from bluff.core.cutting.pairs import paired
     from bluff.core.frame import frame
     from bluff.core.wall.wall_plan import wall_plans
@@ -94,22 +100,24 @@ def cut_file(
 
     def cut(text: bytes) -> str:
         aim = Aim(By(least), Fraction(str(handling)))
-        asked: Sequence[Demand]
+        demands: Sequence[Demand]
         if demand is not None:
-            asked = read_cut_list(text, aim)
+            demands = read_cut_list(text, aim)
         else:
             read = read_job(text)
             chosen = {read.wall(wall).id for wall in walls}
             framed = (frame(plan) for plan in wall_plans(read) if not chosen or plan.id in chosen)
-            asked = [paired(one) for one in demands(read, framed, aim)]
-        plans = cut_sections(asked, seconds, lambda _: None)
-        return json.dumps(cut_data([(one, plans[one.section]) for one in asked], aim), indent=1)
+            demands = [paired(one) for one in collect_demands(read, framed, aim)]
+        plans = cut_sections(demands, seconds, lambda _: None)
+        return json.dumps(cut_data([(one, plans[one.section]) for one in demands], aim), indent=1)
 
-    path, kind = (demand, "a list of pieces") if demand is not None else (job or Path("-"), "a job file")
-    return _answered(path, kind, cut, "The cutting plan")
+    path, kind = (
+        (demand, message("a list of pieces")) if demand is not None else (job or Path("-"), message("a job file"))
+    )
+    return _answered(path, kind, cut, message("The cutting plan"))
 
 
-def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) -> int:
+def _answered(path: Path, kind: Message, answer: Callable[[bytes], str], what: Message) -> int:
     """Print what a file makes; returns as `frame_file`.
 
     Args:
@@ -120,20 +128,20 @@ def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) 
     """
     from bluff.core.errors import BluffError
     from bluff.formats.errors import FaultyData, fault_of
-    from bluff.views.reader import Reader
 
-    say = Reader().say
     try:
         text = answer(sys.stdin.buffer.read() if str(path) == "-" else path.read_bytes())
     except OSError as error:
-        print(f"{path}: {error.strerror or error}; name {kind}.", file=sys.stderr)
+        tell_trouble(
+            message("{file}: {error}. Name {kind}.", file=str(path), error=error.strerror or str(error), kind=kind)
+        )
         return UNREADABLE
     except FaultyData as error:
         for fault in error.faults:
-            print(say(fault.sentence), file=sys.stderr)
+            tell_trouble(fault.sentence)
         return UNREADABLE
     except BluffError as error:
-        print(say(fault_of(error).sentence), file=sys.stderr)
+        tell_trouble(fault_of(error).sentence)
         return UNREADABLE
     try:
         print(text, flush=True)
@@ -141,7 +149,13 @@ def _answered(path: Path, kind: str, answer: Callable[[bytes], str], what: str) 
         _close_output()  # the reader has read enough
     except OSError as error:
         _close_output()
-        print(f"{what} could not be written: {error.strerror or error}; make room and try again.", file=sys.stderr)
+        tell_trouble(
+            message(
+                "{what} could not be written: {error}. Make room and try again.",
+                what=what,
+                error=error.strerror or str(error),
+            )
+        )
         return UNWRITTEN
     return 0
 
@@ -170,29 +184,35 @@ def print_schema(of: str) -> int:
 def _seconds(text: str) -> float:
     seconds = float(text)
     if not 0 <= seconds <= 3600:
-        raise argparse.ArgumentTypeError("write 0 to 3600 seconds")
+        raise argparse.ArgumentTypeError(Reader().say(message("Enter 0 to 3600 seconds.")))
     return seconds
 
 
 def _parser() -> argparse.ArgumentParser:
-    parser = argparse.ArgumentParser(prog="bluff", description="Lay out wall plates and frame walls.")
+    say = Reader().say
+    parser = argparse.ArgumentParser(prog="bluff", description=say(message("Lay out wall plates and frame walls.")))
     commands = parser.add_subparsers(dest="command", required=True)
-    frame = commands.add_parser("frame", help="frame a job file and print the result as JSON")
-    frame.add_argument("file", type=Path, help="a job file, or - for standard input")
-    cut = commands.add_parser("cut", help="plan how a job is cut from boards and print it as JSON")
-    cut.add_argument("file", type=Path, nargs="?", help="a job file, or - for standard input")
-    cut.add_argument("--demand", type=Path, help="a list of pieces and boards instead of a job")
-    cut.add_argument("--wall", action="append", default=[], help="cut only this wall; repeat for several")
-    cut.add_argument("--by", choices=["length", "price", "boards"], default="length", help="what to minimize")
+    frame = commands.add_parser("frame", help=say(message("frame a job file and print the result as JSON")))
+    frame.add_argument("file", type=Path, help=say(message("a job file, or - for standard input")))
+    cut = commands.add_parser("cut", help=say(message("plan how a job is cut from boards and print it as JSON")))
+    cut.add_argument("file", type=Path, nargs="?", help=say(message("a job file, or - for standard input")))
+    cut.add_argument("--demand", type=Path, help=say(message("a list of pieces and boards instead of a job")))
+    cut.add_argument("--wall", action="append", default=[], help=say(message("cut only this wall; repeat for several")))
     cut.add_argument(
-        "--handling", type=float, default=0.0, help="what each extra board counts as: inches by length, money by price"
+        "--by", choices=["length", "price", "boards"], default="length", help=say(message("what to minimize"))
     )
-    cut.add_argument("--seconds", type=_seconds, default=5.0, help="how long to look for a better plan")
-    schema = commands.add_parser("schema", help="print a published schema")
+    cut.add_argument(
+        "--handling",
+        type=float,
+        default=0.0,
+        help=say(message("what each extra board adds to the cost: inches by length, money by price")),
+    )
+    cut.add_argument("--seconds", type=_seconds, default=5.0, help=say(message("how long to search for a better plan")))
+    schema = commands.add_parser("schema", help=say(message("print a published schema")))
     schema.add_argument("of", choices=["job-file", "openapi"])
-    serve = commands.add_parser("serve", help="start the database and the web application")
-    serve.add_argument("--demo", action="store_true", help="load the demo job once")
-    serve.add_argument("--port", type=int, default=None, help="the port to serve on")
+    serve = commands.add_parser("serve", help=say(message("start the database and the web application")))
+    serve.add_argument("--demo", action="store_true", help=say(message("load the demo job once")))
+    serve.add_argument("--port", type=int, default=None, help=say(message("the port to serve on")))
     way = serve.add_mutually_exclusive_group()
     way.add_argument(
         "--behind-proxy",
@@ -200,18 +220,24 @@ def _parser() -> argparse.ArgumentParser:
         const="proxy",
         dest="way",
         default="local",
-        help="trust a proxy on this machine about who asks, and over HTTP or HTTPS",
+        help=say(message("trust a proxy on this machine for the client address and HTTPS")),
     )
     way.add_argument(
-        "--lan", action="store_const", const="lan", dest="way", help="serve the local network too, by HTTPS"
+        "--lan",
+        action="store_const",
+        const="lan",
+        dest="way",
+        help=say(message("serve the local network too, by HTTPS")),
     )
-    sign_in = commands.add_parser("sign-in", help="print a link that signs somebody in once, to choose a password")
-    sign_in.add_argument("name", nargs="?", help="whom; without it, list the names")
-    backup = commands.add_parser("backup", help="write all data to a file")
-    backup.add_argument("file", type=Path, help="the file to write")
-    restore = commands.add_parser("restore", help="replace all data with a backup")
-    restore.add_argument("file", type=Path, help="a backup")
-    restore.add_argument("--over", action="store_true", help="overwrite the jobs that are there")
-    work = commands.add_parser("work", help="run a worker for the servers on BLUFF_DATABASE_URL")
-    work.add_argument("--until-input-ends", action="store_true", help="end when the process that started it is gone")
+    sign_in = commands.add_parser("sign-in", help=say(message("print a link that signs a person in once")))
+    sign_in.add_argument("name", nargs="?", help=say(message("the person; without it, list the names")))
+    backup = commands.add_parser("backup", help=say(message("write all data to a file")))
+    backup.add_argument("file", type=Path, help=say(message("the file to write")))
+    restore = commands.add_parser("restore", help=say(message("replace all data with a backup")))
+    restore.add_argument("file", type=Path, help=say(message("a backup")))
+    restore.add_argument("--over", action="store_true", help=say(message("replace the jobs that are there")))
+    work = commands.add_parser("work", help=say(message("run a worker for the servers on BLUFF_DATABASE_URL")))
+    work.add_argument(
+        "--until-input-ends", action="store_true", help=say(message("end when the process that started it is gone"))
+    )
     return parser

@@ -22,6 +22,9 @@ from cryptography.hazmat.primitives.serialization import (
 )
 from cryptography.x509.oid import ExtendedKeyUsageOID, NameOID
 
+from bluff.core.errors import RunError
+from bluff.core.message import message
+
 _AUTHORITY_LASTS = timedelta(days=3650)
 _LASTS = timedelta(days=397)
 """What phones take at most from a certificate."""
@@ -32,8 +35,8 @@ _BEFORE = timedelta(days=1)
 _PRIVATE = tuple(map(IPv4Network, ("10.0.0.0/8", "172.16.0.0/12", "192.168.0.0/16", "169.254.0.0/16", "127.0.0.0/8")))
 
 
-class LanError(RuntimeError):
-    """Bluff cannot be served in the local network; the message says what to do."""
+class LanError(RunError):
+    """Bluff cannot be served in the local network."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -72,7 +75,12 @@ def lan(directory: Path, address: str | None = None) -> Lan:
     """
     address = address or _own_address()
     if not any(IPv4Address(address) in network for network in _PRIVATE):
-        raise LanError(f"{address} is no address of a local network; use a reverse proxy with --behind-proxy.")
+        raise LanError(
+            message(
+                "{address} is not an address of a local network. Use a reverse proxy with --behind-proxy.",
+                address=address,
+            )
+        )
     directory.mkdir(parents=True, exist_ok=True)
     directory.chmod(0o700)
     name = f"{socket.gethostname().split('.')[0].lower()}.local"
@@ -90,7 +98,7 @@ def _own_address() -> str:
             # Nothing is sent: the system only says which of its addresses it would send from.
             probe.connect(("10.255.255.255", 9))
         except OSError as error:
-            raise LanError("This machine is in no network; join one, then start again.") from error
+            raise LanError(message("This machine is in no network. Join one, then start again.")) from error
         return str(probe.getsockname()[0])
 
 

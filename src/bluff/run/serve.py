@@ -5,7 +5,6 @@ import logging
 import os
 import signal
 import socket
-import sys
 import threading
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
@@ -21,11 +20,14 @@ from psycopg_pool import ConnectionPool
 
 from bluff.api.app import WEB, make_app
 from bluff.api.watch import REQUESTS
+from bluff.core.errors import RunError
+from bluff.core.message import EMPTY, Message, message, plural
 from bluff.formats.bounded import WORKERS
 from bluff.run.backups import backups_beside
 from bluff.run.demo import demo_sign_in, load_demo
 from bluff.run.installation import LOCAL
 from bluff.run.lan import Lan, LanError, lan
+from bluff.run.terminal import tell, tell_trouble
 from bluff.run.worker import worker_beside
 from bluff.service.sessions import ensure_installation, is_entered, link_for
 from bluff.store.accounts import Account
@@ -85,8 +87,8 @@ def _config(app: FastAPI, log_level: str, way: Way = Way.LOCAL, found: Lan | Non
     )
 
 
-class ServeError(RuntimeError):
-    """Bluff could not be served; the message says what to do."""
+class ServeError(RunError):
+    """Bluff could not be served."""
 
 
 def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
@@ -110,7 +112,13 @@ def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
             address = f"https://{found.address}:{number}" if found else f"http://{HOST}:{number}"
             applied = migrate(url)
             if applied:
-                print(f"The database is up to date ({applied} migration{'s' if applied > 1 else ''}).")
+                tell(
+                    plural(
+                        "The database is up to date ({count} migration).",
+                        "The database is up to date ({count} migrations).",
+                        count=applied,
+                    )
+                )
             with open_pool(url) as pool:
                 ensure_installation(pool)
                 if with_demo:
@@ -118,7 +126,11 @@ def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
                 WORKERS.warm("bluff.formats.exports", "bluff.service.papers")
                 say_where(address)
                 ways_in = _demo_ways_in(pool, address) if with_demo else _first_way_in(pool, address)
-                print(f"\n  Bluff is at  {address}\n{ways_in}  Ctrl-C stops it.\n", flush=True)
+                tell(
+                    message(
+                        "\n  Bluff is at  {address}\n{sign_in}  Ctrl-C stops it.\n", address=address, sign_in=ways_in
+                    )
+                )
                 if found:
                     _show_phones(f"{address}/trust")
                 app = make_app(
@@ -132,9 +144,9 @@ def serve(with_demo: bool, port: int | None, way: Way = Way.LOCAL) -> int:
                 with worker_beside(url), _backups(url):
                     server.run(sockets=[listening])
     except (ServeError, LanError, ClusterError, psycopg.OperationalError) as error:
-        print(error, file=sys.stderr)
+        tell_trouble(error)
         return 1
-    print("Stopped.")
+    tell(message("Stopped."))
     return 0
 
 
@@ -149,25 +161,27 @@ def _log_requests() -> None:
 
 def _show_phones(link: str) -> None:
     """Where phones begin, as a code to point a camera at."""
-    print(f"  Phones on this network open  {link}\n")
+    tell(message("  Phones on this network open  {link}\n", link=link))
     segno.make(link, micro=False).terminal(compact=True)
     print(flush=True)
 
 
-def _demo_ways_in(pool: ConnectionPool, address: str) -> str:
+def _demo_ways_in(pool: ConnectionPool, address: str) -> Message:
     """How to sign in to the demo: by name, or once by a link."""
     account, password = demo_sign_in(pool)
     link = _link(pool, f"{address}/enter?demo", account)
-    return f"  Sign in as {account.name} with {password}, or once by {link}\n"
+    return message(
+        "  Sign in as {name} with {password}, or once by {link}\n", name=account.name, password=password, link=link
+    )
 
 
-def _first_way_in(pool: ConnectionPool, address: str) -> str:
+def _first_way_in(pool: ConnectionPool, address: str) -> Message:
     """The owner's first sign-in link, printed until they have signed in once."""
     first = ensure_installation(pool)
     if is_entered(pool, first):
-        return ""
+        return EMPTY
     link = _link(pool, f"{address}/enter", first)
-    return f"  The first time, open {link} and choose a password.\n"
+    return message("  The first time, open {link} and choose a password.\n", link=link)
 
 
 def _link(pool: ConnectionPool, screen: str, account: Account) -> str:
@@ -191,8 +205,14 @@ def _alone() -> Iterator[Callable[[str], None]]:
             fcntl.flock(word, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except BlockingIOError:
             word.seek(0)
-            where = f" at {address}" if (address := word.read()) else ""
-            raise ServeError(f"Bluff is already running{where}. Use that one, or stop it with Ctrl-C first.") from None
+            raise ServeError(
+                message(
+                    "Bluff is already running at {address}. Use that one, or stop it with Ctrl-C first.",
+                    address=address,
+                )
+                if (address := word.read())
+                else message("Bluff is already starting. Use that one, or stop it with Ctrl-C first.")
+            ) from None
 
         def say_where(address: str) -> None:
             word.truncate(0)
@@ -230,7 +250,7 @@ def _database() -> Iterator[str]:
         ending.set()
         if keeper.ident:
             keeper.join()
-        print("Stopping the database.", flush=True)
+        tell(message("Stopping the database."))
         cluster.stop()
 
 
@@ -238,7 +258,7 @@ def _keep(cluster: Cluster, ending: threading.Event) -> None:
     """Start a database again that died, where it was, until the server ends."""
     while not ending.wait(_LOOK_EVERY):
         if not cluster.is_alive() and not ending.is_set():
-            print("The database died; starting it again.", flush=True)
+            tell(message("The database died. Starting it again."))
             with suppress(ClusterError, psycopg.OperationalError):  # tried again at the next look
                 cluster.start()
 
@@ -255,10 +275,15 @@ def _listen(port: int | None, host: str) -> socket.socket:
         except (OSError, OverflowError):
             continue
         if candidate != PORT and port is None:
-            print(f"Port {PORT} is taken; using {candidate}.")
+            tell(message("Port {port} is taken. Using {other}.", port=PORT, other=candidate))
         return listening
-    taken = f"Port {port} is" if port is not None else f"Ports {PORT} to {PORT + _PORTS_TRIED - 1} are"
-    raise ServeError(f"{taken} taken; choose another with --port.")
+    raise ServeError(
+        message("Port {port} is taken. Choose another with --port.", port=port)
+        if port is not None
+        else message(
+            "Ports {first} to {last} are taken. Choose another with --port.", first=PORT, last=PORT + _PORTS_TRIED - 1
+        )
+    )
 
 
 def _bound(port: int, host: str = HOST) -> socket.socket:

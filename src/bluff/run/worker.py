@@ -11,6 +11,8 @@ from contextlib import contextmanager, suppress
 
 import psycopg
 
+from bluff.core.message import message
+from bluff.run.terminal import tell_trouble
 from bluff.service.queue import work
 from bluff.store.database import open_pool
 
@@ -28,9 +30,8 @@ def work_alone(*, until_input_ends: bool = False) -> int:
     """
     url = os.environ.get("BLUFF_DATABASE_URL")
     if not url:
-        print(
-            "Set BLUFF_DATABASE_URL to the database the servers use; ./bluff start has a worker of its own.",
-            file=sys.stderr,
+        tell_trouble(
+            message("Set BLUFF_DATABASE_URL to the database of the servers. ./bluff start runs a worker of its own.")
         )
         return 1
     logging.basicConfig(level=logging.WARNING, format="worker: %(message)s")
@@ -44,7 +45,7 @@ def work_alone(*, until_input_ends: bool = False) -> int:
         with open_pool(url) as pool:
             work(url, pool)
     except psycopg.OperationalError as error:
-        print(f"The database does not answer: {error}", file=sys.stderr)
+        tell_trouble(error)
         return 1
     return 0
 

@@ -30,7 +30,7 @@ def counted_wall(job: Job, wall: str) -> CountedWall:
 def counted(job: Job) -> Counted:
     """What a job comes to, its boards planned again from first to last: the same for the same job."""
     found = standing(job, (), frozenset())
-    lines = order_lines(job, found.boards, found.asked)
+    lines = order_lines(job, found.boards, found.demands)
     costs = [line.cost for line in lines]
     return Counted(
         **_counts(framings(job)),

@@ -9,7 +9,7 @@ from psycopg import Connection
 from psycopg_pool import ConnectionPool
 
 from bluff.core.cutting.board import JobBoard, Tick
-from bluff.core.cutting.demand import demands
+from bluff.core.cutting.demand import collect_demands
 from bluff.core.cutting.saw import Members, boards_for, members_of
 from bluff.core.message import message
 from bluff.formats.boards import boards_data
@@ -56,7 +56,7 @@ class CuttingState:
     @property
     def members(self) -> Members:
         """The job's members, by section and by the name of the piece."""
-        return {one.section: one.members for one in self.standing.asked}
+        return {one.section: one.members for one in self.standing.demands}
 
     @property
     def wanted(self) -> Members:
@@ -113,7 +113,7 @@ class Cuttings:
         """
         need(self.account, Right.CHANGE)
         state = Jobs(self.pool, self.account).get(job)
-        demands(state.job, framings(state.job), wanted.aim)
+        collect_demands(state.job, framings(state.job), wanted.aim)
         run = uuid4()
         with self.pool.connection() as connection:
             is_new = rows.add_run(connection, self.account, job, run, wanted.data())

@@ -13,7 +13,7 @@ from psycopg_pool import ConnectionPool
 from bluff.core.change.apply import apply
 from bluff.core.change.carry_over import carried_over
 from bluff.core.job.description import describe
-from bluff.core.job.edit import BringBack, CheckOpenings, Edit
+from bluff.core.job.edit import CheckOpenings, Edit, RestoreRevision
 from bluff.core.job.finding import Severity
 from bluff.core.job.job import Job
 from bluff.core.measure.length import Length
@@ -151,14 +151,14 @@ class Jobs:
                     return replace(saved, over=self._made_between(connection, job, revision, before.revision))
             # Somebody was faster: another, or this very change, sent twice. Looked at again, it is known which.
 
-    def bring_back(self, job: UUID, revision: int, number: int, key: UUID | None = None) -> JobState:
+    def restore_revision(self, job: UUID, revision: int, number: int, key: UUID | None = None) -> JobState:
         """Make a job what it was at an earlier revision, which is one more change; as `edit`.
 
         Raises:
             NotFound: It never was at that revision.
         """
         need(self.account, Right.CHANGE)
-        edit = BringBack(number)
+        edit = RestoreRevision(number)
         with self.pool.connection() as connection:
             if self._is_made(connection, job, key):
                 return self.get_in(connection, job)

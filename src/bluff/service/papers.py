@@ -44,7 +44,7 @@ from bluff.views.day import DayView, day_view
 from bluff.views.reader import Reader, reader
 
 
-class JobAsked(NamedTuple):
+class JobRequest(NamedTuple):
     """A job, and who asks for it: all that goes to another process.
 
     Args:
@@ -85,7 +85,7 @@ def written_cutting(state: CuttingState) -> Cutting:
 
 
 def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
-    """What is ordered for a job, on so many trucks, or as many as its crew has said."""
+    """What is ordered for a job, on so many trucks, or as many as its crew has set."""
     job = state.job.job
     return WholeOrder(
         job.name,
@@ -98,7 +98,7 @@ def whole_order(state: CuttingState, trucks: int | None) -> WholeOrder:
 
 @lru_cache(maxsize=8)
 def _ordered(job: Job, standing: Standing) -> LumberOrder:
-    return lumber_order(job, framings(job), standing.boards, standing.asked)
+    return lumber_order(job, framings(job), standing.boards, standing.demands)
 
 
 def _built_model(job: Job, model: Model, walls: Sequence[str]) -> tuple[list[Framing], ModelList]:
@@ -114,54 +114,54 @@ def _built_model(job: Job, model: Model, walls: Sequence[str]) -> tuple[list[Fra
     return built, model_list(built, model)
 
 
-def _cut_sheets(asked: JobAsked, walls: Sequence[str], paper: Paper) -> Made:
-    state = _cuttings(asked).get(asked.job, walls)
+def _cut_sheets(request: JobRequest, walls: Sequence[str], paper: Paper) -> Made:
+    state = _cuttings(request).get(request.job, walls)
     return _made(cut_sheets(written_cutting(state), paper, imprint(state.job)), state.job)
 
 
-def _labels(asked: JobAsked, walls: Sequence[str], sheet: LabelSheet, link: str, skip: int) -> Made:
-    state = _cuttings(asked).get(asked.job, walls)
+def _labels(request: JobRequest, walls: Sequence[str], sheet: LabelSheet, link: str, skip: int) -> Made:
+    state = _cuttings(request).get(request.job, walls)
     return _made(labels(written_cutting(state), sheet, imprint(state.job), link, skip), state.job)
 
 
-def _cut_table(asked: JobAsked, walls: Sequence[str]) -> Made:
-    state = _cuttings(asked).get(asked.job, walls)
+def _cut_table(request: JobRequest, walls: Sequence[str]) -> Made:
+    state = _cuttings(request).get(request.job, walls)
     return _made(cutting_xlsx(written_cutting(state)), state.job)
 
 
-def _order_sheet(asked: JobAsked, trucks: int | None, paper: Paper) -> Made:
-    state = _cuttings(asked).get(asked.job)
+def _order_sheet(request: JobRequest, trucks: int | None, paper: Paper) -> Made:
+    state = _cuttings(request).get(request.job)
     return _made(order_sheet(whole_order(state, trucks), paper, imprint(state.job)), state.job)
 
 
-def _order_table(asked: JobAsked, trucks: int | None) -> Made:
-    state = _cuttings(asked).get(asked.job)
+def _order_table(request: JobRequest, trucks: int | None) -> Made:
+    state = _cuttings(request).get(request.job)
     return _made(order_xlsx(whole_order(state, trucks)), state.job)
 
 
-def _model_sheets(asked: JobAsked, model: Model, walls: Sequence[str], paper: Paper) -> Made:
-    state = Jobs(_pool(asked.url), asked.account).get(asked.job)
+def _model_sheets(request: JobRequest, model: Model, walls: Sequence[str], paper: Paper) -> Made:
+    state = Jobs(_pool(request.url), request.account).get(request.job)
     built, listed = _built_model(state.job, model, walls)
     return _made(model_sheets(built, listed, model, paper, imprint(state)), state)
 
 
-def _model(asked: JobAsked, model: Model, walls: Sequence[str]) -> tuple[list[str], ModelList]:
-    job = Jobs(_pool(asked.url), asked.account).get(asked.job).job
+def _model(request: JobRequest, model: Model, walls: Sequence[str]) -> tuple[list[str], ModelList]:
+    job = Jobs(_pool(request.url), request.account).get(request.job).job
     built, listed = _built_model(job, model, walls)
     return [framing.plan.id for framing in built], listed
 
 
-def _day(asked: JobAsked, now: datetime) -> DayView:
-    site = Site(_pool(asked.url), asked.account)
-    return day_view(day_ahead(job_at_work(site, _cuttings(asked), asked.job), now), Reader())
+def _day(request: JobRequest, now: datetime) -> DayView:
+    site = Site(_pool(request.url), request.account)
+    return day_view(day_ahead(job_at_work(site, _cuttings(request), request.job), now), Reader())
 
 
 def _made(content: bytes, state: JobState) -> Made:
     return Made(content, state.job.name)
 
 
-def _cuttings(asked: JobAsked) -> Cuttings:
-    return Cuttings(_pool(asked.url), asked.account, _hand_in_nothing)
+def _cuttings(request: JobRequest) -> Cuttings:
+    return Cuttings(_pool(request.url), request.account, _hand_in_nothing)
 
 
 def _hand_in_nothing(_: UUID) -> None:

@@ -106,7 +106,7 @@ class People:
             if not accounts.change_role(connection, self.account.crew_id, person, role):
                 raise _nobody()
 
-    def let_go(self, person: UUID) -> None:
+    def remove(self, person: UUID) -> None:
         """Let somebody leave the crew: their sessions end, what they did stays; as `change_role`."""
         need(self.account, Right.PEOPLE)
         with self.pool.connection() as connection:

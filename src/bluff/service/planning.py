@@ -18,7 +18,7 @@ from psycopg_pool import ConnectionPool
 from bluff.core.change.apply import apply
 from bluff.core.cutting.board import JobBoard, Source, Tick, Ticks
 from bluff.core.cutting.carry import Carried, carried
-from bluff.core.cutting.demand import Aim, By, Demand, demands
+from bluff.core.cutting.demand import Aim, By, Demand, collect_demands
 from bluff.core.errors import BluffError
 from bluff.core.job.edit import ChangeWall, Several
 from bluff.core.job.job import Job, Wall
@@ -92,12 +92,12 @@ class Standing:
     """A job's boards as its walls now ask for them; one is only like itself, so that what is made of it can be kept.
 
     Args:
-        asked: What they ask for.
+        demands: What they ask for.
         carried: What stays of the boards as they were planned.
         boards: Those, and boards for the rest, found at once.
     """
 
-    asked: tuple[Demand, ...]
+    demands: tuple[Demand, ...]
     carried: Carried
     boards: tuple[JobBoard, ...]
 
@@ -108,9 +108,9 @@ def standing(job: Job, planned: tuple[JobBoard, ...], ticks: Ticks) -> Standing:
 
     Cut, Order, its files and the day all ask for it, one after the other.
     """
-    asked = demands(job, framings(job))
-    kept = carried(planned, asked, ticks, job.stock.on_site)
-    return Standing(asked, kept, plan_boards(kept, asked, job.stock.on_site, 0).boards)
+    demands = collect_demands(job, framings(job))
+    kept = carried(planned, demands, ticks, job.stock.on_site)
+    return Standing(demands, kept, plan_boards(kept, demands, job.stock.on_site, 0).boards)
 
 
 def plan_run(pool: ConnectionPool, run: UUID, ending: Event) -> None:
@@ -247,30 +247,30 @@ class _Search:
                 who=account_of(connection, self.run.account_id),
             )
 
-    def _asked(self, seen: "_Seen", job: Job) -> tuple[tuple[Demand, ...], Carried]:
+    def _demands(self, seen: "_Seen", job: Job) -> tuple[tuple[Demand, ...], Carried]:
         """What a job asks for, and what stays of its boards as they were planned."""
-        asked = demands(job, framings(job), self.wanted.aim)
-        return asked, carried(
-            seen.planned, asked, seen.ticks, job.stock.on_site, is_from_scratch=self.wanted.is_from_scratch
+        demands = collect_demands(job, framings(job), self.wanted.aim)
+        return demands, carried(
+            seen.planned, demands, seen.ticks, job.stock.on_site, is_from_scratch=self.wanted.is_from_scratch
         )
 
     def _boards(self, seen: "_Seen", job: Job, seconds: float) -> tuple[Planned, "Cost"]:
         """The best boards for a job that are found in so many seconds, each better plan told; and what boards cost."""
-        asked, kept = self._asked(seen, job)
-        cost = _costs(asked)
+        demands, kept = self._demands(seen, job)
+        cost = _costs(demands)
 
         def tell(better: Planned) -> None:
             self.telling.found = found_data(better.boards, cost, better, seen.boards, seen.changed_in(job))
 
-        return plan_boards(kept, asked, job.stock.on_site, seconds, tell, self.telling.is_stopped), cost
+        return plan_boards(kept, demands, job.stock.on_site, seconds, tell, self.telling.is_stopped), cost
 
     def _breaks(self, seen: "_Seen", seconds: float) -> Several | None:
         """The edit that breaks plates where they cut best; None where that saves nothing."""
 
         def lay(walls: Sequence[Wall]) -> Laid:
             job = apply(seen.job, _of_walls(walls)) if walls else seen.job
-            asked, kept = self._asked(seen, job)
-            return Laid(framings(job), left_to_buy(kept, asked, job.stock.on_site))
+            demands, kept = self._demands(seen, job)
+            return Laid(framings(job), left_to_buy(kept, demands, job.stock.on_site))
 
         free = {wall.id for wall in seen.job.walls} - seen.begun
         walls = better_breaks(lay, free, seconds, self.telling.is_stopped)
@@ -338,8 +338,8 @@ Cost = Callable[[Sequence[JobBoard]], int | None]
 """What boards that are bought count for; None where one of them has no price."""
 
 
-def _costs(asked: Sequence[Demand]) -> Cost:
-    each = {(one.section, board.length): board.cost for one in asked for board in one.problem.stock}
+def _costs(demands: Sequence[Demand]) -> Cost:
+    each = {(one.section, board.length): board.cost for one in demands for board in one.problem.stock}
 
     def cost(boards: Sequence[JobBoard]) -> int | None:
         costs = [each.get((board.section, board.length)) for board in boards if board.source is Source.BOUGHT]

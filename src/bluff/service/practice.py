@@ -106,9 +106,9 @@ class Practice:
         """
         return exercise_of(Jobs(self.pool, self.account).get(job).job, wall)
 
-    def graded(self, asked: Exercise, made_up: MadeUp | None, sheet: Sheet, done: Done) -> Grade:
+    def graded(self, exercise: Exercise, made_up: MadeUp | None, sheet: Sheet, done: Done) -> Grade:
         """Grade a sheet and keep what came of it."""
-        found = grade(asked.plan, sheet)
+        found = grade(exercise.plan, sheet)
         with self.pool.connection() as connection:
             rows.add_result(connection, {"account_id": self.account.id, **_kept(found, made_up, done)})
         return found
@@ -130,20 +130,20 @@ class Practice:
         seed = 1 + secrets.randbelow(_SEEDS)
         return question(topic, seed, standard), seed
 
-    def answer(self, whose: Whose, topic: str, seed: int, said: str) -> tuple[Question, bool]:
+    def answer(self, whose: Whose, topic: str, seed: int, given: str) -> tuple[Question, bool]:
         """Whether an answer is right, and the question with why; what is known of the topic is kept.
 
         Raises:
             LengthError: A length is asked for, and this is none.
             EditError: There is no such topic.
         """
-        asked = question(topic, seed, self.standard(whose))
-        is_right = asked.is_right(said)
+        posed = question(topic, seed, self.standard(whose))
+        is_right = posed.is_right(given)
         with self.pool.connection() as connection:
             kept = rows.lock_card(connection, self.account.id, topic)
             card = answered(_card(kept) if kept else None, is_right, _now())
             rows.save_card(connection, self.account.id, CardRow(topic, card.box, card.due, card.asked, card.known))
-        return asked, is_right
+        return posed, is_right
 
     def cards(self) -> dict[str, Card]:
         """What one knows, by topic."""

@@ -19,7 +19,7 @@ from bluff.core.site.caller import Held, OnPlates, Stop, Walk, stops, strikes
 from bluff.core.site.checking import Check, Verdict, verdict
 from bluff.core.site.checks import checks
 from bluff.core.site.work import read_work
-from bluff.core.site.written import OnPlate, Said, missing, on_plate, strokes_on, to_strike
+from bluff.core.site.written import OnPlate, PlateEntry, missing, on_plate, strokes_on, to_strike
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import Plate
 from bluff.service.errors import NotFound, ServiceError
@@ -60,7 +60,7 @@ class CalledStop:
         stop: It.
         revision: Of the job, by which it is or will be marked.
         is_written: Whether all of its marks are on their plates.
-        last: Who wrote it, where somebody said so mark by mark.
+        last: Who wrote it, where it was entered mark by mark.
     """
 
     stop: Stop
@@ -162,12 +162,12 @@ class Site:
         found = []
         # Top before bottom, as they lie.
         for wall, plate in sorted(plates, key=lambda of: (of[0], of[1] is Plate.BOTTOM)):
-            on, said = plates[wall, plate]
+            on, records = plates[wall, plate]
             if on.written:
                 there = now.get(wall)
                 # From the end it was marked from: those figures are on the wood, wherever the tape hooks now.
                 struck = StruckPlate(wall, plate, on.hook, strokes_on(plate, there, on))
-                found.append(MarkedPlate(struck, on, said[-1]))
+                found.append(MarkedPlate(struck, on, records[-1]))
         return state.job, found
 
     def walks(self, job: UUID, wall: str, ways: Iterable[Way]) -> list[Walked]:
@@ -212,9 +212,9 @@ class Site:
         found = []
         for framed in framings(state.job):
             wall = framed.plan.id
-            said = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in Plate}
-            there = {plate: on for plate, (on, _) in said.items()}
-            marked_at = max((records[-1].made_at for _, records in said.values() if records), default=None)
+            on_plates = {plate: plates.get((wall, plate), (OnPlate(), [])) for plate in Plate}
+            there = {plate: on for plate, (on, _) in on_plates.items()}
+            marked_at = max((records[-1].made_at for _, records in on_plates.values() if records), default=None)
             marks = {name: mark.plate for name, mark in framed.named_marks.items()}
             left = frozenset(name for plate, on in there.items() for name in missing(plate, framed, on))
             struck = sum(len(to_strike(plate, framed, on)) for plate, on in there.items())
@@ -304,19 +304,19 @@ class Site:
         self, connection: Connection, job: UUID, wall: str | None = None
     ) -> dict[tuple[str, Plate], tuple[OnPlate, list[SiteRecord]]]:
         """What is on each plate, and every entry of it, in order."""
-        said: defaultdict[tuple[str, Plate], list[SiteRecord]] = defaultdict(list)
+        entries: defaultdict[tuple[str, Plate], list[SiteRecord]] = defaultdict(list)
         for row in rows.list_records(connection, self.account.crew_id, job, "mark", wall):
-            said[row.wall or "", Plate(row.plate or "")].append(row)
+            entries[row.wall or "", Plate(row.plate or "")].append(row)
         return {
-            (of, plate): (on_plate(plate, [self._said(connection, job, row) for row in records]), records)
-            for (of, plate), records in said.items()
+            (of, plate): (on_plate(plate, [self._entry(connection, job, row) for row in records]), records)
+            for (of, plate), records in entries.items()
         }
 
-    def _said(self, connection: Connection, job: UUID, row: SiteRecord) -> Said:
+    def _entry(self, connection: Connection, job: UUID, row: SiteRecord) -> PlateEntry:
         if row.revision is None:
-            return Said(row.about, is_written=False)
+            return PlateEntry(row.about, is_written=False)
         framed = self._framing_at(connection, job, row.revision, row.wall or "")
-        return Said(row.about, bool(row.is_done), row.revision, framed, End(row.hook) if row.hook else None)
+        return PlateEntry(row.about, bool(row.is_done), row.revision, framed, End(row.hook) if row.hook else None)
 
     def _framing_at(self, connection: Connection, job: UUID, revision: int, wall: str) -> Framing | None:
         found = framings(self._jobs.job_at(connection, job, revision))
@@ -342,15 +342,15 @@ def _walked(revision: int, framed: Framing, on_wall: _OnWall, way: Way) -> Walke
     """A walk of a wall on whose plates this is written, with its entries."""
     held = replace(way.held, hook=way.held.hook or framed.plan.standard.datum.end)
     there = {plate: on_wall[plate] for plate in way.on.plates}
-    said = {row.about: row for _, last in there.values() for row in last if row.about}
+    latest = {row.about: row for _, last in there.values() for row in last if row.about}
     struck = {name: one for plate, (is_on, _) in there.items() for name, one in to_strike(plate, framed, is_on).items()}
     open_ = {name for plate, (is_on, _) in there.items() for name in missing(plate, framed, is_on)}
     found = [
-        CalledStop(stop, struck[stop.id].revision, is_written=True, last=said.get(stop.id))
+        CalledStop(stop, struck[stop.id].revision, is_written=True, last=latest.get(stop.id))
         for stop in strikes(struck, held)
     ]
     found += [
-        CalledStop(stop, revision, not stop.marks.keys() & open_, said.get(stop.id))
+        CalledStop(stop, revision, not stop.marks.keys() & open_, latest.get(stop.id))
         for stop in stops(framed, held, way.on, way.walk)
     ]
     return Walked(revision, framed, held, found)

@@ -42,8 +42,8 @@ def job_at_work(site: Site, cuttings: Cuttings, job: UUID) -> JobAtWork:
 
 @lru_cache(maxsize=8)
 def loaded(job: Job, standing: Standing, trucks: int | None = None) -> tuple[Load, ...]:
-    """A job's order on so many trucks, or on as many as its crew has said."""
-    return loads(job, framings(job), standing.boards, standing.asked, trucks or job.standard.day.trucks)
+    """A job's order on so many trucks, or on as many as its crew has set."""
+    return loads(job, framings(job), standing.boards, standing.demands, trucks or job.standard.day.trucks)
 
 
 def _at_work(wall: WallOnSite) -> WallAtWork:
@@ -52,4 +52,4 @@ def _at_work(wall: WallOnSite) -> WallAtWork:
 
 
 def _ticked(record: SiteRecord) -> Ticked:
-    return Ticked(record.made_at, record.name, record.initials, bool(record.is_done), record.hands)
+    return Ticked(record.made_at, record.name, record.initials, bool(record.is_done), record.people)

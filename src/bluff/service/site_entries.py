@@ -103,7 +103,7 @@ def _row(entry: MarkEntry | TickEntry | ReadingEntry | NoteEntry, at: datetime) 
                 wall=entry.wall,
                 about=entry.work,
                 is_done=entry.is_done,
-                hands=entry.hands,
+                people=entry.people,
             )
         case ReadingEntry():
             return SiteRow(

@@ -85,8 +85,8 @@ def _written(together: list[SiteRecord], framing_at: FramingAt) -> Message:
 def _ticked(name: Message, row: SiteRecord) -> Message:
     if not row.is_done:
         return message("{work}: undone", work=name)
-    if row.hands:
-        return plural("{work}, by {count} person", "{work}, by {count} people", count=row.hands, work=name)
+    if row.people:
+        return plural("{work}, by {count} person", "{work}, by {count} people", count=row.people, work=name)
     return message("{work}: done", work=name)
 
 

@@ -19,7 +19,7 @@ class CrewStock:
     account: Account
 
     def get(self) -> YardStock:
-        """What the crew's yard has; the product's usual where it never said."""
+        """What the crew's yard has; the usual where it set nothing."""
         with self.pool.connection() as connection:
             kept = rows.find_stock(connection, self.account.crew_id)
         return stock_from_data(kept) if kept is not None else YardStock()

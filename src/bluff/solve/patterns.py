@@ -112,9 +112,9 @@ class _Search:
         fixed = Counter(piece.length for piece in problem.pieces)
         ways = [[Counter(piece.length for piece in way) for way in choice.ways] for choice in problem.choices]
         # A length is asked for as often as those ways ask that ask for most of it.
-        asked = sum((reduce(or_, choice) for choice in ways), fixed)
-        self.lengths = sorted(asked, reverse=True)
-        self.asked = [asked[length] for length in self.lengths]
+        needed = sum((reduce(or_, choice) for choice in ways), fixed)
+        self.lengths = sorted(needed, reverse=True)
+        self.needed = [needed[length] for length in self.lengths]
         self.fixed = [fixed[length] for length in self.lengths]
         self.ways = [[[way[length] for length in self.lengths] for way in choice] for choice in ways]
         # A kerf goes with every piece, and every board is a kerf longer for its last one.
@@ -122,7 +122,7 @@ class _Search:
         rooms = [board.length + problem.kerf for board in problem.stock]
         unit = reduce(gcd, [*sizes, *rooms])
         self.rooms = [room // unit for room in rooms]
-        self.knapsack = Knapsack([size // unit for size in sizes], self.asked, max(self.rooms))
+        self.knapsack = Knapsack([size // unit for size in sizes], self.needed, max(self.rooms))
         self.step = reduce(gcd, [board.cost for board in problem.stock])
         """Plans cost whole boards, so that none lies between two multiples of this."""
         dearest = max(board.cost for board in problem.stock)
@@ -192,11 +192,11 @@ class _Search:
             if index == len(sizes):
                 # Longer pieces have no room whatever is asked for.
                 fitting = range(bisect_left(sizes, -left, key=neg), len(sizes))
-                is_full = all(counts[size] >= self.asked[size] for size in fitting)
+                is_full = all(counts[size] >= self.needed[size] for size in fitting)
                 if is_full and any(counts):
                     found.append(_Pattern(board, counts))
                 return len(found) <= _FEW
-            most = min(left // sizes[index], self.asked[index])
+            most = min(left // sizes[index], self.needed[index])
             return tried <= _TRIED and all(
                 fill(board, (*counts, count), left - count * sizes[index]) for count in range(most, -1, -1)
             )
@@ -287,9 +287,9 @@ class _Search:
             waiting[self.index[piece.length]].append(piece)
         boards = []
         for pattern, count in zip(self.patterns, values[self.before :], strict=True):
-            asked = [index for index, times in enumerate(pattern.counts) for _ in range(times)]
+            indexes = [index for index, times in enumerate(pattern.counts) for _ in range(times)]
             for _ in range(round(count)):
-                cut = [waiting[index].pop() for index in asked if waiting[index]]
+                cut = [waiting[index].pop() for index in indexes if waiting[index]]
                 # A pattern that is cut more often than there is anything to cut by it.
                 if not cut:
                     break

@@ -29,11 +29,11 @@ class Laid:
 
     Args:
         framings: Its walls.
-        asked: What is to be cut from boards that are still to be bought.
+        demands: What is to be cut from boards that are still to be bought.
     """
 
     framings: Sequence[Framing]
-    asked: Sequence[Demand]
+    demands: Sequence[Demand]
 
 
 Lay: TypeAlias = Callable[[Sequence[Wall]], Laid]
@@ -59,19 +59,19 @@ def better_breaks(lay: Lay, free: Collection[str], seconds: float, is_stopped: S
         # Boards of one plate are of one section in a wall, so that none of its sections waits for another.
         movable = [*_movable(laid, plate, free)]
         share = max(until - monotonic(), 0) / (len(plates) - place)
-        sections = [one for one in laid.asked if any(section == one.section for section, _, _ in movable)]
-        for asked in sections:
+        sections = [one for one in laid.demands if any(section == one.section for section, _, _ in movable)]
+        for demand in sections:
             if is_stopped():
                 break
-            stretches = [(framing, one) for section, framing, one in movable if section == asked.section]
-            changed |= _moved(asked, stretches, plate, share / len(sections), is_stopped)
+            stretches = [(framing, one) for section, framing, one in movable if section == demand.section]
+            changed |= _moved(demand, stretches, plate, share / len(sections), is_stopped)
         laid = lay([*changed.values()])
     return tuple(changed[mark] for one in laid.framings if (mark := one.plan.id) in changed)
 
 
 def _movable(laid: Laid, plate: str, free: Collection[str]) -> Iterator[tuple[Section, Framing, Breakable]]:
     """The stretches of a plate that may break elsewhere and are still to be bought for, each with its section."""
-    sections = {piece.id: one.section for one in laid.asked for piece in one.problem.pieces}
+    sections = {piece.id: one.section for one in laid.demands for piece in one.problem.pieces}
     for framing in laid.framings:
         if framing.plan.id in free:
             for stretch in breakable(framing, plate, _MOST_WAYS):
@@ -80,13 +80,13 @@ def _movable(laid: Laid, plate: str, free: Collection[str]) -> Iterator[tuple[Se
 
 
 def _moved(
-    asked: Demand, stretches: Sequence[tuple[Framing, Breakable]], plate: str, seconds: float, is_stopped: Stop
+    demand: Demand, stretches: Sequence[tuple[Framing, Breakable]], plate: str, seconds: float, is_stopped: Stop
 ) -> dict[str, Wall]:
     """Walls with some stretches of one plate broken elsewhere, where that cuts for less; by the wall's mark."""
     bound = {name for _, one in stretches for name in one.pieces}
     problem = replace(
-        asked.problem,
-        pieces=tuple(piece for piece in asked.problem.pieces if piece.id not in bound),
+        demand.problem,
+        pieces=tuple(piece for piece in demand.problem.pieces if piece.id not in bound),
         choices=tuple(_choice(one) for _, one in stretches),
     )
     best = by_patterns(problem, seconds / 2, is_stopped=is_stopped)

@@ -42,7 +42,7 @@ class Planned:
 
 def plan_boards(
     carried: Carried,
-    asked: Sequence[Demand],
+    demands: Sequence[Demand],
     on_site: Sequence[OnSite],
     seconds: float,
     better: Callable[[Planned], None] = lambda _: None,
@@ -52,14 +52,14 @@ def plan_boards(
 
     Args:
         carried: What stays, and what is left.
-        asked: What the walls ask for.
+        demands: What the walls ask for.
         on_site: Boards that are there before any is bought.
         seconds: How long may be looked, over all sections.
         better: Told of every better plan as it is found, the first of them at once.
         is_stopped: Ends the search early, with the best plan so far.
     """
     used = {board.number for board in carried.kept}
-    problems, placed = _where_wood_lies(carried, asked, on_site, used)
+    problems, placed = _where_wood_lies(carried, demands, on_site, used)
     problems = [paired(one) for one in problems]
     found = _together(placed, {}, problems, used)
 
@@ -72,25 +72,25 @@ def plan_boards(
     return found
 
 
-def left_to_buy(carried: Carried, asked: Iterable[Demand], on_site: Iterable[OnSite]) -> list[Demand]:
+def left_to_buy(carried: Carried, demands: Iterable[Demand], on_site: Iterable[OnSite]) -> list[Demand]:
     """What is to be cut from boards that are still to be bought, once wood that lies about is used.
 
     Args:
-        carried, asked, on_site: As for `plan_boards`.
+        carried, demands, on_site: As for `plan_boards`.
     """
-    return _where_wood_lies(carried, asked, on_site, set())[0]
+    return _where_wood_lies(carried, demands, on_site, set())[0]
 
 
 Plans: TypeAlias = Mapping[Section, CuttingPlan]
 
 
 def cut_sections(
-    asked: Sequence[Demand], seconds: float, better: Callable[[Plans], None], is_stopped: Stop = never
+    demands: Sequence[Demand], seconds: float, better: Callable[[Plans], None], is_stopped: Stop = never
 ) -> dict[Section, CuttingPlan]:
     """A cutting plan for every section.
 
     Args:
-        asked: What is asked of each.
+        demands: What is asked of each.
         seconds: How long may be looked, over all of them.
         better: Told of the plans whenever one of them is better, the first of them at once.
         is_stopped: Ends the search early, with the best plans so far.
@@ -98,13 +98,13 @@ def cut_sections(
     Raises:
         CuttingError: A piece is longer than any board.
     """
-    plans = {one.section: first_fit(one.problem) for one in asked}
+    plans = {one.section: first_fit(one.problem) for one in demands}
     better(plans)
     if seconds <= 0:
         return plans
     until = monotonic() + seconds
     # Small sections first: what they leave of their time is for the large ones, which need it.
-    waiting = sorted(asked, key=lambda one: one.problem.size)
+    waiting = sorted(demands, key=lambda one: one.problem.size)
     for place, one in enumerate(waiting):
         rest = max(sum(other.problem.size for other in waiting[place:]), 1)
         share = max(until - monotonic(), 0) * one.problem.size / rest
@@ -122,7 +122,7 @@ def cut_sections(
 
 
 def _where_wood_lies(
-    carried: Carried, asked: Iterable[Demand], on_site: Iterable[OnSite], used: set[int]
+    carried: Carried, demands: Iterable[Demand], on_site: Iterable[OnSite], used: set[int]
 ) -> tuple[list[Demand], list[JobBoard]]:
     """What is still to be bought for, and the boards that are there with what is cut from them."""
     numbers = (number for number in count(1) if number not in used)
@@ -130,7 +130,7 @@ def _where_wood_lies(
     there.subtract((board.section, board.length) for board in carried.kept if board.source is Source.ON_SITE)
     spares = spares_by_section(carried.spares)
     rest, placed = [], []
-    for one in asked:
+    for one in demands:
         waiting = [*carried.left.get(one.section, ())]
         kerf = one.problem.kerf
         kept = [board for board in carried.kept if board.section == one.section]
@@ -145,13 +145,13 @@ def _where_wood_lies(
             kept += _from_site(one, waiting, there, kerf)
         placed += [board if board.number else replace(board, number=next(numbers)) for board in kept]
         rest.append(replace(one, problem=replace(one.problem, pieces=tuple(waiting))))
-    sections = {one.section for one in asked}
+    sections = {one.section for one in demands}
     placed += [board for board in carried.kept if board.section not in sections]
     return rest, placed
 
 
 def _into_drops(
-    boards: Sequence[JobBoard], pieces: Iterable[Piece], asked: Demand, kerf: Length
+    boards: Sequence[JobBoard], pieces: Iterable[Piece], demands: Demand, kerf: Length
 ) -> tuple[list[JobBoard], list[Piece]]:
     """Put pieces into what is left of boards, long ones first, each where it leaves least; what fits nowhere waits."""
     if not boards:
@@ -167,7 +167,7 @@ def _into_drops(
             waiting.append(piece)
             continue
         room, place = rooms.pop(found)
-        filled[place] = replace(filled[place], cuts=(*filled[place].cuts, *cuts_of(piece, asked)))
+        filled[place] = replace(filled[place], cuts=(*filled[place].cuts, *cuts_of(piece, demands)))
         insort(rooms, (room - piece.length - kerf, place))
     return filled, waiting
 
@@ -177,19 +177,19 @@ def _has(board: JobBoard, piece: Piece) -> bool:
 
 
 def _from_site(
-    asked: Demand, waiting: list[Piece], there: Counter[tuple[Section, Length]], kerf: Length
+    demands: Demand, waiting: list[Piece], there: Counter[tuple[Section, Length]], kerf: Length
 ) -> list[JobBoard]:
     """Boards on the site, each cut so that least is left of it; what is cut waits no more."""
     boards = []
-    for length in sorted((length for section, length in there if section == asked.section), reverse=True):
-        for _ in range(there[asked.section, length]):
+    for length in sorted((length for section, length in there if section == demands.section), reverse=True):
+        for _ in range(there[demands.section, length]):
             chosen = _fullest(waiting, length, kerf)
             if not chosen:
                 break
             for piece in chosen:
                 waiting.remove(piece)
-            cuts = tuple(cut for piece in chosen for cut in cuts_of(piece, asked))
-            boards.append(JobBoard(0, asked.section, length, cuts, Source.ON_SITE))
+            cuts = tuple(cut for piece in chosen for cut in cuts_of(piece, demands))
+            boards.append(JobBoard(0, demands.section, length, cuts, Source.ON_SITE))
     return boards
 
 

@@ -10,6 +10,8 @@ from tempfile import TemporaryDirectory
 
 from psycopg.conninfo import conninfo_to_dict, make_conninfo
 
+from bluff.core.errors import RunError
+from bluff.core.message import message
 from bluff.store.cluster import server_programs
 from bluff.store.database import known_migrations, migrate
 
@@ -21,8 +23,8 @@ _NAMES = "bluff-*.backup"
 _TABLE = "_yoyo_migration"
 
 
-class BackupError(RuntimeError):
-    """A backup could not be made or restored; the message says what to do, and nothing was changed."""
+class BackupError(RunError):
+    """A backup could not be made or restored, and nothing was changed."""
 
 
 def write_backup(url: str, file: Path) -> None:
@@ -38,7 +40,13 @@ def write_backup(url: str, file: Path) -> None:
             os.fsync(written.fileno())
         making.replace(file)
     except OSError as error:
-        raise BackupError(f"The backup could not be written to {file}: {error.strerror}.") from error
+        raise BackupError(
+            message(
+                "The backup could not be written to {file}: {error}.",
+                file=str(file),
+                error=error.strerror or str(error),
+            )
+        ) from error
     finally:
         with suppress(OSError):
             making.unlink(missing_ok=True)
@@ -54,11 +62,15 @@ def read_backup(url: str, file: Path) -> None:
         BackupError: It is none, was made by a newer Bluff, or could not be read.
     """
     if not file.is_file():
-        raise BackupError(f"There is no file {file}.")
+        raise BackupError(message("There is no file {file}.", file=str(file)))
     unknown = _migrations_of(url, file) - known_migrations()
     if unknown:
         raise BackupError(
-            f"{file.name} was made by a newer Bluff ({', '.join(sorted(unknown))}); update this one first."
+            message(
+                "{file} was made by a newer Bluff ({migrations}). Update this one first.",
+                file=file.name,
+                migrations=", ".join(sorted(unknown)),
+            )
         )
     with TemporaryDirectory(prefix="bluff-restore-") as directory:
         # Read to its end before anything is dropped: what is damaged shows by then.
@@ -95,9 +107,9 @@ def newest_backup(directory: Path) -> datetime | None:
     found = sorted(directory.glob(_NAMES))
     if not found:
         return None
-    said = re.fullmatch(r"bluff-(.*)\.backup", found[-1].name)
+    stamp = re.fullmatch(r"bluff-(.*)\.backup", found[-1].name)
     with suppress(ValueError):
-        return datetime.strptime(said[1] if said else "", "%Y-%m-%d-%H%M%S").replace(tzinfo=UTC)
+        return datetime.strptime(stamp[1] if stamp else "", "%Y-%m-%d-%H%M%S").replace(tzinfo=UTC)
     return None
 
 
@@ -116,7 +128,11 @@ def _read(url: str, file: Path, *options: str) -> str:
     try:
         return _run(url, "pg_restore", *options, str(file))
     except BackupError as error:
-        raise BackupError(f"{file.name} is damaged or no backup; nothing was changed. ({error})") from error
+        raise BackupError(
+            message(
+                "{file} is damaged or not a backup. Nothing was changed. ({error})", file=file.name, error=error.message
+            )
+        ) from error
 
 
 def _run(url: str, program: str, *options: str) -> str:
@@ -132,10 +148,14 @@ def _run(url: str, program: str, *options: str) -> str:
         check=False,
     )
     if done.returncode:
-        said = done.stderr.strip().splitlines()
+        lines = done.stderr.strip().splitlines()
         # A hint comes after the error it belongs to.
-        errors = [line for line in said if "error" in line.lower()] or said
-        raise BackupError(errors[-1] if errors else f"{program} failed with {done.returncode}.")
+        errors = [line for line in lines if "error" in line.lower()] or lines
+        raise BackupError(
+            message("{error}", error=errors[-1])
+            if errors
+            else message("{program} failed with {code}.", program=program, code=done.returncode)
+        )
     return done.stdout
 
 

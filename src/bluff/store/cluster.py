@@ -15,6 +15,9 @@ from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 
+from bluff.core.errors import RunError
+from bluff.core.message import message
+
 _MAKER = "bluff"
 """The role the cluster was made under, which may do anything; only this module uses it, to make the database."""
 _ROLE = "bluff_server"
@@ -60,8 +63,8 @@ _STOPS_WITHIN = 300
 """Seconds: what was written last may have to reach a slow disk."""
 
 
-class ClusterError(RuntimeError):
-    """PostgreSQL could not be made, started or stopped; the message says what to do."""
+class ClusterError(RunError):
+    """PostgreSQL could not be made, started or stopped."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -110,7 +113,7 @@ class Cluster:
         """
         port = self.running_port()
         if port is None:
-            raise ClusterError("The database does not run.")
+            raise ClusterError(message("The database does not run."))
         return self._url(port, _MAKER)
 
     def stop(self) -> None:
@@ -123,7 +126,13 @@ class Cluster:
             return
         stopped = self._control("stop", "--mode=fast", f"--timeout={_STOPS_WITHIN}")
         if stopped.returncode:
-            raise ClusterError(f"The database did not stop: {stopped.stderr.strip()} Its log is {self.log}.")
+            raise ClusterError(
+                message(
+                    "The database did not stop: {error} Its log is {log}.",
+                    error=stopped.stderr.strip(),
+                    log=str(self.log),
+                )
+            )
 
     def running_port(self) -> int | None:
         """The port the cluster listens on, None when it does not run.
@@ -137,7 +146,9 @@ class Cluster:
         if status.returncode == _NOT_RUNNING:
             return None
         if status.returncode:
-            raise ClusterError(f"Nobody can tell whether the database runs: {status.stderr.strip()}")
+            raise ClusterError(
+                message("Whether the database runs could not be read: {error}", error=status.stderr.strip())
+            )
         # Fourth line of postmaster.pid. Source: PostgreSQL 15, Database File Layout.
         return int((self.data / "postmaster.pid").read_text().splitlines()[3])
 
@@ -182,7 +193,13 @@ class Cluster:
             "--locale=C.UTF-8",
         )
         if made.returncode:
-            raise ClusterError(f"PostgreSQL could not make its data in {self.root}:\n{made.stderr.strip()}")
+            raise ClusterError(
+                message(
+                    "PostgreSQL could not make its data in {directory}:\n{error}",
+                    directory=str(self.root),
+                    error=made.stderr.strip(),
+                )
+            )
         making.rename(self.data)
 
     def _start_on(self, port: int) -> None:
@@ -196,8 +213,12 @@ class Cluster:
         else:
             tail = "\n".join(self.log.read_text().splitlines()[-10:]) if self.log.exists() else started.stderr.strip()
             raise ClusterError(
-                f"PostgreSQL did not start. Its log, {self.log}, ends:\n{tail}\n"
-                "If the disk is full, make room; if another copy uses the data, end that one; then start again."
+                message(
+                    "PostgreSQL did not start. Its log, {log}, ends:\n{tail}\n"
+                    "If the disk is full, make room. If another copy uses the data, end it. Then start again.",
+                    log=str(self.log),
+                    tail=tail,
+                )
             )
 
     def _make_database(self, port: int) -> None:
@@ -277,7 +298,7 @@ def server_programs() -> Path:
     """Where Debian keeps PostgreSQL's server programs: /usr/lib/postgresql/15/bin."""
     found = sorted(Path("/usr/lib/postgresql").glob("*/bin/initdb"), key=lambda path: int(path.parts[-3]))
     if not found:
-        raise ClusterError("PostgreSQL is not installed; run ./bluff demo, or apt-get install postgresql.")
+        raise ClusterError(message("PostgreSQL is not installed. Run ./bluff demo, or apt-get install postgresql."))
     return found[-1].parent
 
 
@@ -301,6 +322,10 @@ def _let_pass(root: Path) -> None:
             subprocess.run(["setfacl", "-m", f"u:{_SYSTEM_USER}:x", str(parent)], check=True, capture_output=True)
         except (OSError, subprocess.CalledProcessError) as error:
             raise ClusterError(
-                f"The database's user, {_SYSTEM_USER}, cannot pass through {parent}. "
-                f"Allow it with: chmod o+x {parent}   or move the project to a directory others can enter."
+                message(
+                    "The database's user, {user}, cannot pass through {directory}. "
+                    "Allow it with: chmod o+x {directory}   or move Bluff to a directory others can enter.",
+                    user=_SYSTEM_USER,
+                    directory=str(parent),
+                )
             ) from error

@@ -15,7 +15,7 @@ from bluff.store.accounts import Account
 State: TypeAlias = Literal["waiting", "running", "done", "stopped", "failed"]
 
 STALE = "10 seconds"
-"""A run nobody said anything of for so long has lost its worker."""
+"""A run without a sign of its worker for so long has lost it."""
 
 
 @dataclass(frozen=True, slots=True)

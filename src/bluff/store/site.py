@@ -28,7 +28,7 @@ class SiteRow:
         value: Of a reading, in 64ths.
         read_by: Of a reading: by hand, or by a tape that sends it.
         words: Of a note.
-        hands: Of work that is begun: how many do it.
+        people: Of work that is begun: how many do it.
         hook: Of a mark: the end the tape was hooked on, where the entry has it.
         made_at: When, by the phone's clock set right by the server's.
     """
@@ -45,7 +45,7 @@ class SiteRow:
     value: int | None = None
     read_by: Literal["hand", "tape"] | None = None
     words: str | None = None
-    hands: int | None = None
+    people: int | None = None
     hook: str | None = None
 
 
@@ -58,13 +58,13 @@ class SiteRecord(SiteRow):
     has_picture: bool
 
 
-_SAID = tuple(field.name for field in fields(SiteRow))
+_COLUMNS = tuple(field.name for field in fields(SiteRow))
 
 
 def add_record(connection: Connection, account: Account, job: UUID, row: SiteRow) -> bool:
     """Keep an entry; False where one with that key is kept already."""
-    columns = ", ".join(_SAID)
-    values = ", ".join(f"%({name})s" for name in _SAID)
+    columns = ", ".join(_COLUMNS)
+    values = ", ".join(f"%({name})s" for name in _COLUMNS)
     added = connection.execute(
         f"INSERT INTO site_record (job_id, crew_id, account_id, {columns}) VALUES (%(job)s, %(crew)s, %(by)s, {values})"
         " ON CONFLICT (job_id, key) DO NOTHING",
@@ -72,14 +72,14 @@ def add_record(connection: Connection, account: Account, job: UUID, row: SiteRow
             "job": job,
             "crew": account.crew_id,
             "by": account.id,
-            **{name: getattr(row, name) for name in _SAID},
+            **{name: getattr(row, name) for name in _COLUMNS},
         },
     )
     return added.rowcount == 1
 
 
 _RECORDS = f"""
-    SELECT {", ".join(f"site_record.{name}" for name in _SAID)}, account.name, account.initials,
+    SELECT {", ".join(f"site_record.{name}" for name in _COLUMNS)}, account.name, account.initials,
            EXISTS (
                SELECT FROM site_picture AS taken
                WHERE taken.job_id = site_record.job_id AND taken.key = site_record.key
@@ -110,7 +110,7 @@ def begun_walls(connection: Connection, crew: UUID, job: UUID) -> frozenset[str]
 
 
 def add_picture(connection: Connection, account: Account, job: UUID, key: UUID, jpeg: bytes) -> None:
-    """Keep a photograph for what was, or will be, said under a key, unless there is one already."""
+    """Keep a photograph for the entry with a key, which may come later, unless there is one already."""
     connection.execute(
         """
         INSERT INTO site_picture (job_id, crew_id, key, account_id, jpeg) VALUES (%s, %s, %s, %s, %s)
@@ -145,7 +145,7 @@ def search_records(
         job: Which.
         wall: Only of this one.
         day: Only of this one, as the server counts days.
-        words: Only what has all of them in it, no matter who said it and of whatever.
+        words: Only what has all of them in it, whoever entered it.
         most: No more than this.
     """
     with connection.cursor(row_factory=class_row(SiteRecord)) as cursor:

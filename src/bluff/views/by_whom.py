@@ -1,4 +1,4 @@
-"""Who said something on the site."""
+"""Who made an entry on the site."""
 
 from datetime import datetime
 
@@ -6,7 +6,7 @@ from bluff.views.typed import TypedDict
 
 
 class ByWhom(TypedDict):
-    """Who said something, and when."""
+    """Who made an entry, and when."""
 
     name: str
     initials: str

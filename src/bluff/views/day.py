@@ -27,7 +27,7 @@ class Moment(TypedDict):
 class TurnView(TypedDict):
     """A task in its time.
 
-    `who` are the hands that do it, from 1, `wants` how many it is done by where there are so many. `begin` and `done`
+    `who` are the people who do it, from 1, `wants` how many it is done by where there are so many. `begin` and `done`
     are what is ticked when it is begun and done; when a wall is laid out nothing is ticked but its marks.
     """
 
@@ -47,7 +47,7 @@ class TurnView(TypedDict):
 
 
 class DeliveryView(TypedDict):
-    """A load of lumber: what is on it, before when it must be there, and who said that it is."""
+    """A load of lumber: what is on it, before when it must be there, and who entered that it is."""
 
     work: str
     walls: list[str]
@@ -58,7 +58,7 @@ class DeliveryView(TypedDict):
 
 
 class RateView(TypedDict):
-    """Minutes the day is made of: as said or guessed, what they are by what was timed, and why."""
+    """Minutes the day is made of: as entered or guessed, what they are by what was timed, and why."""
 
     name: str
     minutes: str
@@ -71,7 +71,7 @@ class DayView(TypedDict):
     """What is left to be done on a job, from the next hour of work on."""
 
     revision: int
-    hands: int
+    people: int
     starts: str
     ends: str
     turns: list[TurnView]
@@ -85,7 +85,7 @@ def day_view(day: DayAhead, reader: Reader) -> DayView:
     first = min((turn.begins for turn in day.turns), default=0)
     return {
         "revision": day.job.revision,
-        "hands": works.hands,
+        "people": works.people,
         "starts": format_clock(works.starts),
         "ends": format_clock(works.ends),
         "turns": [_turn(turn, day, first, reader) for turn in day.turns],
@@ -130,7 +130,7 @@ def _rates(day: DayAhead, reader: Reader) -> Iterator[RateView]:
         for name in names:
             minutes = rate(day.job.rates, name)
             yield {
-                "name": reader.say(row_of(f"rates.{name}").asked.name),
+                "name": reader.say(row_of(f"rates.{name}").form_field.name),
                 "minutes": _figure(minutes),
                 "is_guess": not getattr(day.job.rates, name),
                 "now": _figure(minutes * pace.factor),

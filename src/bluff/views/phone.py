@@ -124,20 +124,20 @@ def walk(
     figures: Figures = "inches",
 ) -> list[StopView]:
     """A wall's stops as they are asked of the server, but for what is written and what is to be struck."""
-    held = Held.as_asked(End(hook) if hook else framing.plan.standard.datum.end, burn=burn, reach=reach, over=over)
+    held = Held.held_at(End(hook) if hook else framing.plan.standard.datum.end, burn=burn, reach=reach, over=over)
     return [stop_view(stop, framing.plan, figures) for stop in stops(framing, held, OnPlates(on), Walk(walk))]
 
 
-def day(job: JobAtWork, now: str, said: Sequence[Mapping[str, Any]]) -> DayView:
+def day(job: JobAtWork, now: str, entries: Sequence[Mapping[str, Any]]) -> DayView:
     """What is left to be done, with this phone's entries that are not on the server yet.
 
     Args:
         job: As the server knew it.
         now: By this phone's clock, with its offset.
-        said: In order, as it is sent to the server, each with the `name` and the `initials` of the person who said it.
+        entries: In order, as it is sent to the server, each with the `name` and the `initials` of who made it.
     """
-    for one in said:
-        job = _heard(job, one)
+    for one in entries:
+        job = _with_entry(job, one)
     return day_view(day_ahead(job, datetime.fromisoformat(now)), Reader())
 
 
@@ -145,20 +145,20 @@ QUESTIONS: Mapping[str, Callable[..., object]] = {"judge": judge, "walk": walk, 
 """What a phone may ask, by name."""
 
 
-def _heard(job: JobAtWork, said: Mapping[str, Any]) -> JobAtWork:
+def _with_entry(job: JobAtWork, entry: Mapping[str, Any]) -> JobAtWork:
     """A job with one more entry; an entry that has nothing to do with the day leaves it as it is."""
-    name = said.get("wall")
+    name = entry.get("wall")
     wall = job.walls.get(name or "")
-    match said:
+    match entry:
         case {"kind": "tick", "work": work} if wall or not name:
-            tick = Ticked(_at(said), said["name"], said["initials"], said["is_done"], said.get("hands"))
+            tick = Ticked(_at(entry), entry["name"], entry["initials"], entry["is_done"], entry.get("people"))
             return job.with_tick(name, work, tick)
         # Of marks of another plan nothing is known here.
-        case {"kind": "mark", "plate": plate} if wall and said.get("revision") in {None, job.revision}:
-            marked = wall.with_mark(Plate(plate), said.get("mark"), _at(said), is_done=said["is_done"])
+        case {"kind": "mark", "plate": plate} if wall and entry.get("revision") in {None, job.revision}:
+            marked = wall.with_mark(Plate(plate), entry.get("mark"), _at(entry), is_done=entry["is_done"])
             return job.with_wall(marked)
     return job
 
 
-def _at(said: Mapping[str, Any]) -> datetime:
-    return datetime.fromisoformat(said["at"])
+def _at(entry: Mapping[str, Any]) -> datetime:
+    return datetime.fromisoformat(entry["at"])

@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 
 from bluff.core.change.apply import apply
 from bluff.core.change.walls import clear_between
-from bluff.core.crew.floor import clears
+from bluff.core.crew.floor_plan import clears
 from bluff.core.crew.order import build_order
 from bluff.core.crew.packs import PackKind, prefab
 from bluff.core.errors import SettingError
@@ -157,8 +157,8 @@ def test_half_the_wall_is_lifted_and_never_by_one():
     # One spacer of 1/2 x 7 1/4 x 46 besides the boards.
     assert raised.pounds == boards + Fraction(1, 2) * Fraction(29, 4) * 46 / 1728 * 33
     assert raised.at_edge == raised.pounds / 2
-    assert raised.hands == max(2, -(-raised.at_edge // 50))
-    assert lift(frame_wall("3' 2x4")).hands == 2
+    assert raised.people == max(2, -(-raised.at_edge // 50))
+    assert lift(frame_wall("3' 2x4")).people == 2
     assert lift(frame_wall("60' 2x12")).needs_help
 
 

@@ -10,7 +10,7 @@ from bluff.core.change.apply import apply
 from bluff.core.crew.supply import loads, lumber_order, order_lines
 from bluff.core.cutting.board import Source
 from bluff.core.cutting.carry import carried
-from bluff.core.cutting.demand import demands
+from bluff.core.cutting.demand import collect_demands
 from bluff.core.frame import frame
 from bluff.core.job.edit import AddWall
 from bluff.core.job.header import Header, HeaderKind
@@ -33,7 +33,7 @@ STOCK = YardStock(
 def ordered(job):
     """A job's walls, its boards as they are found at once, and what it asks for."""
     framings = [frame(plan) for plan in wall_plans(job)]
-    asked = demands(job, framings)
+    asked = collect_demands(job, framings)
     boards = plan_boards(carried((), asked, frozenset()), asked, job.stock.on_site, 0).boards
     return framings, boards, asked
 

@@ -9,7 +9,7 @@ from hypothesis import event, given
 from bluff.core.cutting.bevels import Slant, nesting, slant_of, taken
 from bluff.core.cutting.board import Cut, JobBoard, faults_of_boards
 from bluff.core.cutting.carry import Carried
-from bluff.core.cutting.demand import Demand, demands
+from bluff.core.cutting.demand import Demand, collect_demands
 from bluff.core.cutting.pairs import paired
 from bluff.core.cutting.problem import Piece, Problem, Stock
 from bluff.core.job.position import Centered
@@ -115,7 +115,7 @@ def test_a_plate_cut_plumb_at_both_ends_needs_a_board_longer_than_itself():
 
     def selling(length):
         stock = YardStock((SectionStock(SECTION, (Board(inches(length)),)),))
-        one = next(one for one in demands(replace(job, stock=stock), [framed(job)]) if one.section == SECTION)
+        one = next(one for one in collect_demands(replace(job, stock=stock), [framed(job)]) if one.section == SECTION)
         return str(plate.id) in one.members
 
     assert plate.length.value == inches("170 5/64")
@@ -156,7 +156,7 @@ def test_what_does_not_fit_bevel_to_bevel_is_a_fault():
 
 @given(topped_jobs())
 def test_whatever_top_a_wall_has_its_boards_hold_and_bevels_never_cost_more(job):
-    asked = demands(job, [framed(job)])
+    asked = collect_demands(job, [framed(job)])
     boards = cut(asked, 0.3)
     assert faults(boards, asked) == []
     if any(one.nests for board in boards for one in board.cuts):

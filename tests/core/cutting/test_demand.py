@@ -4,7 +4,7 @@ from collections import Counter
 from dataclasses import replace
 from fractions import Fraction
 
-from bluff.core.cutting.demand import Aim, By, demands, lengths_lost, longer_than_stock
+from bluff.core.cutting.demand import Aim, By, collect_demands, lengths_lost, longer_than_stock
 from bluff.core.errors import CuttingError
 from bluff.core.job.amounts import WallHeight
 from bluff.core.job.header import Header
@@ -16,7 +16,7 @@ from refusals import refused
 
 
 def asked(job):
-    return {one.section: one for one in demands(job, [framed(job)])}
+    return {one.section: one for one in collect_demands(job, [framed(job)])}
 
 
 def test_every_ply_of_every_piece_is_asked_for_once():
@@ -48,7 +48,7 @@ def test_what_no_board_is_long_enough_for_is_told():
 
 def test_what_is_longer_than_stock_is_named_by_wall_and_piece():
     job = job_of("40' 2x6", "ro 244x60 @ 20-0", header=Header(size="2x12", plies=3), jack_count=2)
-    assert [*map(say, longer_than_stock(demands(job, [framed(job)])))] == [
+    assert [*map(say, longer_than_stock(collect_demands(job, [framed(job)])))] == [
         "wall A: 1 – 2x6 sill of W1, up to 20'-4\"",
         "wall A: 3 – 2x12 header of W1, up to 20'-10\"",
     ]
@@ -58,7 +58,7 @@ def test_by_price_a_piece_only_an_unpriced_board_fits_is_not_left_out():
     stock = YardStock((SectionStock(Section("2x4"), (Board(inches("8'"), Fraction(4)), Board(inches("20'")))),))
     job = replace(job_of("229 2x4"), stock=stock)
     with refused(CuttingError, match="No board of 2x4 that has a price is long enough for bottom plate"):
-        demands(job, [framed(job)], Aim(By.PRICE))
+        collect_demands(job, [framed(job)], Aim(By.PRICE))
 
 
 def test_lengths_another_stock_takes_away_are_named():

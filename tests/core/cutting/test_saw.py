@@ -1,7 +1,7 @@
 """Stops of the saw: set once for every length, and how many are cut against each."""
 
 from bluff.core.cutting.board import Cut, JobBoard, Tick
-from bluff.core.cutting.demand import demands
+from bluff.core.cutting.demand import collect_demands
 from bluff.core.cutting.saw import boards_for, members_of, stops, wants_straight
 from bluff.core.job.stock import Section
 from bluff.core.measure.length import format_exact, inches
@@ -9,7 +9,7 @@ from framing import framed, job_of
 
 
 def asked_of(job):
-    return {one.section: one.members for one in demands(job, [framed(job)])}
+    return {one.section: one.members for one in collect_demands(job, [framed(job)])}
 
 
 def board_of(number, members, *names):

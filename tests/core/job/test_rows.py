@@ -39,15 +39,15 @@ def write(way, text, standard=USUAL):
 def test_every_way_is_in_one_group_and_every_row_has_a_name_of_its_own():
     keys = [key for group in GROUPS for key in group.keys]
     assert sorted(keys) == sorted(key.name for key in fields(Standard))
-    names = [row.asked.name for row in ROWS.values()]
+    names = [row.form_field.name for row in ROWS.values()]
     assert sorted(names) == sorted(set(names))
 
 
 def test_what_is_chosen_says_when_one_would_choose_it_where_its_fellows_do():
     for row in ROWS.values():
-        said = {bool(say(option.when)) for option in row.asked.options}
+        said = {bool(say(option.when)) for option in row.form_field.options}
         assert len(said) < 2, row.way
-        assert all(say(option.when).endswith(".") for option in row.asked.options if say(option.when))
+        assert all(say(option.when).endswith(".") for option in row.form_field.options if say(option.when))
 
 
 @pytest.mark.parametrize(
@@ -152,15 +152,15 @@ def test_what_cannot_be_read_says_what_to_write(way, text, says):
 )
 def test_a_row_is_asked_for_where_it_means_something(way, without, with_it):
     row = row_of(way)
-    assert not row.is_asked(without)
-    assert row.is_asked(with_it)
+    assert not row.applies(without)
+    assert row.applies(with_it)
 
 
 @given(ways=job_ways, data=st.data())
 def test_whatever_holds_can_be_typed_again(ways, data):
     """Every row that is asked for gives back its value when what it says is typed into it."""
     standard = ways.over(USUAL)
-    row = data.draw(st.sampled_from([row for row in ROWS.values() if row.is_asked(standard) and row.read(standard)]))
+    row = data.draw(st.sampled_from([row for row in ROWS.values() if row.applies(standard) and row.read(standard)]))
     again = row.write(standard, row.read(standard))
     if row.key == "header":
         again = replace(again, source=standard.header.source)

@@ -15,7 +15,7 @@ from bluff.core.learn.attempt import Attempt
 from bluff.core.learn.exercise import MOST_SEEDS, Exercise, Level, exercise, exercise_of
 from bluff.core.learn.grading import Sheet, grade
 from bluff.core.learn.hints import hint
-from bluff.core.learn.sums_asked import Figure, SumKey
+from bluff.core.learn.required_sums import Figure, SumKey
 from bluff.core.measure.length import inches
 from bluff.core.wall.layout import Slid
 from bluff.core.wall.member import Role

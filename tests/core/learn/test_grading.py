@@ -18,8 +18,8 @@ from bluff.core.learn.deck import NEAR, Drawn
 from bluff.core.learn.exercise import is_practiced
 from bluff.core.learn.grading import Grade, Sheet, grade
 from bluff.core.learn.mistakes import mistakes
+from bluff.core.learn.required_sums import Figure, SumKey
 from bluff.core.learn.slips import wrong_halves
-from bluff.core.learn.sums_asked import Figure, SumKey
 from bluff.core.measure.length import format_inches, inches
 from bluff.core.wall.member import Plate
 from bluff.core.wall.wall_plan import wall_plan

@@ -28,17 +28,17 @@ def after(minutes):
     return MONDAY + timedelta(minutes=minutes)
 
 
-def ticked(minutes, hands=None, is_done=True):
-    return Ticked(after(minutes), "lead", "LF", is_done, hands)
+def ticked(minutes, people=None, is_done=True):
+    return Ticked(after(minutes), "lead", "LF", is_done, people)
 
 
 @pytest.fixture
 def job():
-    """A wall of 12 feet: laid out in 6 minutes, cut in 13, framed by one in 20, raised in 30; two pairs of hands."""
+    """A wall of 12 feet: laid out in 6 minutes, cut in 13, framed by one in 20, raised in 30; two people."""
     plans = wall_plans(job_of("12' 2x4", sheets=Sheets.NONE, rates=SAID))
     wall = WallAtWork(work_on(frame(plans[0])), MARKS, frozenset(MARKS))
     loads = (Load(("A",), (), Fraction(0)),)
-    day = WorkDay(hands=2, starts=7 * 60, ends=15 * 60)
+    day = WorkDay(people=2, starts=7 * 60, ends=15 * 60)
     return JobAtWork(1, day, SAID, {"A": wall}, build_order(plans), loads, {})
 
 
@@ -71,11 +71,11 @@ def test_a_mark_is_of_the_plate_it_is_on(job):
 
 def test_what_is_under_way_has_what_is_left_of_it(job):
     """20 minutes of one, begun by two 4 minutes ago: 12 are left, 6 by the clock."""
-    begun = job.with_tick("A", "cut", ticked(0)).with_tick("A", "begun/frame", ticked(0, hands=2))
+    begun = job.with_tick("A", "cut", ticked(0)).with_tick("A", "begun/frame", ticked(0, people=2))
     found = day_ahead(begun, after(4))
     framing = next(turn for turn in found.turns if turn.task is Task.FRAME)
     assert (framing.begins, framing.ends, framing.who) == (4, 10, (0, 1))
-    assert found.begun == {("A", Task.FRAME): ticked(0, hands=2)}
+    assert found.begun == {("A", Task.FRAME): ticked(0, people=2)}
     assert found.first == date(2026, 1, 12)
 
 
@@ -94,7 +94,7 @@ def test_a_layout_is_timed_until_its_last_mark(job):
 
 def test_a_clock_elsewhere_counts_the_same_minutes(job):
     """What was said by a clock in Greenwich is set against the day of the site."""
-    said = replace(ticked(0, hands=2), at=MONDAY.astimezone(UTC))
+    said = replace(ticked(0, people=2), at=MONDAY.astimezone(UTC))
     begun = job.with_tick("A", "cut", said).with_tick("A", "begun/frame", said)
     assert minutes(begun, now=4)[Task.FRAME] == (4, 10)
 

@@ -30,7 +30,7 @@ from strategies import jobs
 
 SAID = Rates(cut=Fraction(1), piece=Fraction(2), plate=Fraction(1, 2))
 WALL = "12' 2x4"
-SEVEN_TO_THREE = WorkDay(hands=2, starts=7 * 60, ends=15 * 60)
+SEVEN_TO_THREE = WorkDay(people=2, starts=7 * 60, ends=15 * 60)
 FRIDAY, MONDAY = date(2026, 1, 9), date(2026, 1, 12)
 NOTHING_TIMED = paces(())
 
@@ -60,7 +60,7 @@ def test_two_frame_a_wall_of_twelve_feet_within_the_hour():
 
 
 def test_one_alone_does_it_one_after_another_and_is_told_that_two_lift():
-    turns = plan(bare(), WorkDay(hands=1))
+    turns = plan(bare(), WorkDay(people=1))
     assert told(turns) == [
         ("layout", 0, 6, (0,)),
         ("cut", 6, 19, (0,)),
@@ -85,8 +85,8 @@ def of_walls(job, day, first=None):
 
 
 def test_who_is_left_over_frames_alone_and_nobody_lets_go_of_a_wall():
-    """Three hands: the third frames B alone, 20 minutes; it is up at 39 and waits until two are free at 53."""
-    assert of_walls(two_walls(), WorkDay(hands=3)) == [
+    """Three people: the third frames B alone, 20 minutes; it is up at 39 and waits until two are free at 53."""
+    assert of_walls(two_walls(), WorkDay(people=3)) == [
         ("A", "layout", 0, 6, (0,)),
         ("A", "cut", 0, 13, (1,)),
         ("B", "layout", 0, 6, (2,)),
@@ -99,8 +99,8 @@ def test_who_is_left_over_frames_alone_and_nobody_lets_go_of_a_wall():
 
 
 def test_who_is_free_joins_whoever_frames_alone():
-    """Two hands: one frames A alone for twelve of 20 minutes, both the other eight in four."""
-    assert of_walls(two_walls(), WorkDay(hands=2)) == [
+    """Two people: one frames A alone for twelve of 20 minutes, both the other eight in four."""
+    assert of_walls(two_walls(), WorkDay(people=2)) == [
         ("A", "layout", 0, 6, (0,)),
         ("A", "cut", 0, 13, (1,)),
         ("B", "layout", 6, 12, (0,)),
@@ -116,7 +116,7 @@ def test_who_is_free_joins_whoever_frames_alone():
 def test_work_is_left_for_a_wall_that_is_lifted_and_goes_on_after():
     """One has ten minutes left on A; the other leaves the saw four minutes after it was begun, and nine are left."""
     under_way = {"begun": {Task.FRAME: Begun(10, 1)}, "to_mark": Fraction(0)}
-    assert of_walls(two_walls(), WorkDay(hands=2), {**under_way, "done": frozenset({Task.CUT})}) == [
+    assert of_walls(two_walls(), WorkDay(people=2), {**under_way, "done": frozenset({Task.CUT})}) == [
         ("A", "frame", 0, 10, (0,)),
         ("B", "layout", 0, 6, (1,)),
         ("B", "cut", 6, 10, (1,)),
@@ -226,16 +226,16 @@ def test_what_is_no_time_of_day_is_refused(typed):
 
 
 @pytest.mark.parametrize(
-    "said", [{"starts": 900, "ends": 420}, {"starts": 420, "ends": 500}, {"hands": 0}, {"week": 8}]
+    "said", [{"starts": 900, "ends": 420}, {"starts": 420, "ends": 500}, {"people": 0}, {"week": 8}]
 )
 def test_a_day_nobody_could_work_is_refused(said):
     with pytest.raises(SettingError):
         WorkDay(**said)
 
 
-@given(job=jobs(), hands=st.integers(1, 6), now=st.integers(0, 400))
-def test_everything_is_done_once_by_hands_that_are_free_after_what_it_waits_for(job, hands, now):
-    day = WorkDay(hands=hands)
+@given(job=jobs(), people=st.integers(1, 6), now=st.integers(0, 400))
+def test_everything_is_done_once_by_people_who_are_free_after_what_it_waits_for(job, people, now):
+    day = WorkDay(people=people)
     plans = wall_plans(job)
     framings = [frame(plan) for plan in plans]
     order = build_order(plans)
@@ -250,7 +250,7 @@ def test_everything_is_done_once_by_hands_that_are_free_after_what_it_waits_for(
     for (wall, task), of_it in parts.items():
         spent = sum((turn.ends - turn.begins) * (1 if task is Task.RAISE else len(turn.who)) for turn in of_it)
         # Whole minutes by the clock, by hand, each time it is taken up.
-        assert work[wall, task] <= spent <= work[wall, task] + hands * len(of_it)
+        assert work[wall, task] <= spent <= work[wall, task] + people * len(of_it)
         assert of_it[0].begins >= now
         if task is Task.RAISE:
             (lift,) = of_it

@@ -6,7 +6,7 @@ from itertools import pairwise
 from hypothesis import given
 from hypothesis import strategies as st
 
-from bluff.core.crew.floor import cut_corners, drawn
+from bluff.core.crew.floor_plan import cut_corners, drawn
 from bluff.core.frame import frame
 from bluff.core.job.finding import Code
 from bluff.core.job.job import Ends, Job, Runs, WallKind

@@ -1,4 +1,4 @@
-"""What is above and below a wall: ceilings along joists, loads from them, pins in a slab, sheets, hands to lift it."""
+"""What is above and below a wall: ceilings along joists, loads from them, pins in a slab, sheets, people to lift it."""
 
 from dataclasses import replace
 from fractions import Fraction
@@ -62,7 +62,7 @@ def test_blocks_go_from_joist_to_joist_and_boards_beside_the_wall_between_them()
 def test_what_is_laid_over_the_plates_is_weighed_and_not_lifted():
     bare, backed = (lift(along_joists(ceiling)) for ceiling in (CeilingBacking.NONE, CeilingBacking.BETWEEN_JOISTS))
     assert backed.pounds > bare.pounds
-    assert (backed.at_edge, backed.hands) == (bare.at_edge, bare.hands)
+    assert (backed.at_edge, backed.people) == (bare.at_edge, bare.people)
 
 
 def test_a_fitted_wall_between_two_joists_gets_blocks_alone():
@@ -98,7 +98,7 @@ def test_whether_a_wall_carries_is_asked_and_never_decided(bearing):
     across = replace(partition("E", (0, 10), (36, 10)), bearing=bearing)
     along = replace(partition("F", (12, 0), (12, 10)), bearing=bearing)
     job = shelter(across, along, ways=JobWays(joists=JoistRun.NORTH_SOUTH))
-    said = {id_: found(framed(job, id_), Code.CARRIES_LOAD_NOT_SAID) for id_ in "EF"}
+    said = {id_: found(framed(job, id_), Code.BEARING_NOT_SET) for id_ in "EF"}
     assert {id_: len(findings) for id_, findings in said.items()} == {
         "E": 1 if bearing is None else 0,
         "F": 1 if bearing else 0,
@@ -107,9 +107,9 @@ def test_whether_a_wall_carries_is_asked_and_never_decided(bearing):
         for finding in findings:
             for answer in (finding.fix, finding.other_fix):
                 answered = apply(job, answer)
-                assert found(framed(answered, id_), Code.CARRIES_LOAD_NOT_SAID) == []
+                assert found(framed(answered, id_), Code.BEARING_NOT_SET) == []
                 assert framed(answered, id_).members == framed(job, id_).members or id_ == "F"
-    assert found(framed(shelter(across), "E"), Code.CARRIES_LOAD_NOT_SAID) == []
+    assert found(framed(shelter(across), "E"), Code.BEARING_NOT_SET) == []
 
 
 def on_slab(wall="100 2x4", **ways):
@@ -187,7 +187,7 @@ def test_panels_indoors_end_where_they_end():
 
 
 @pytest.mark.parametrize(("wall", "help_"), [("12' 2x4", False), ("36' 2x6", True)])
-def test_more_hands_than_lift_as_one_ask_for_wall_jacks(wall, help_):
+def test_more_people_than_lift_as_one_ask_for_wall_jacks(wall, help_):
     framing = frame_wall(wall)
     # Half of the wall by 50 pounds a hand; more than six do not lift as one.
     assert (lift(framing, is_sheeted=True).at_edge > 300) is help_

@@ -25,7 +25,7 @@ function server(...answers: (() => Response)[]) {
 }
 
 describe("a server that is away", () => {
-  it("is asked again until it answers, with what was typed", async () => {
+  it("is request again until it answers, with what was typed", async () => {
     const { send, pause, sent, seen } = server(
       refused,
       () => {
@@ -47,23 +47,23 @@ describe("a server that is away", () => {
     expect(sent).toHaveLength(1);
   });
 
-  it("is not asked again when nobody waits", async () => {
+  it("is not request again when nobody waits", async () => {
     const { send, pause } = server();
     const gone = new AbortController();
     gone.abort();
-    const asked = new Request("http://127.0.0.1/api/jobs", { signal: gone.signal });
-    await expect(patientFetch(asked, send, pause)).rejects.toThrow();
+    const request = new Request("http://127.0.0.1/api/jobs", { signal: gone.signal });
+    await expect(patientFetch(request, send, pause)).rejects.toThrow();
     expect(away()).toEqual({ says: null, isOut: false, waiting: 0 });
   });
 
   it("waits for somebody to sign in when it asks who this is, and then goes on", async () => {
     const unknown = () => new Response("{}", { status: 401 });
     const { send, pause, sent, seen } = server(unknown, () => new Response("{}", { status: 201 }));
-    const asked = patientFetch(change(), send, pause);
+    const request = patientFetch(change(), send, pause);
     await expect.poll(() => away().isOut).toBe(true);
     expect(away()).toEqual({ says: null, isOut: true, waiting: 1 });
     signedIn();
-    expect((await asked).status).toBe(201);
+    expect((await request).status).toBe(201);
     expect(sent).toEqual(["typed", "typed"]);
     // It does not ask again by itself meanwhile.
     expect(seen).toEqual([]);

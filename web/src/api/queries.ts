@@ -37,12 +37,12 @@ export function jobQuery(job: string) {
     queryFn: async ({ client: queries }) => {
       const known = () => queries.getQueryData<Job>(jobKey(job));
       const before = known();
-      const asked = await answered<Job>(
+      const answer = await answered<Job>(
         client.GET("/api/jobs/{job_id}", { params: { path: { job_id: job } } }),
       );
       const now = known();
       // Changed from here while it was asked for: what comes may be from before.
-      return now && now !== before && now.revision > asked.revision ? now : asked;
+      return now && now !== before && now.revision > answer.revision ? now : answer;
     },
   });
 }
@@ -65,7 +65,7 @@ export function usePlan(job: string, revision: number) {
   return useQuery({ ...planQuery(job, revision), placeholderData: keepPreviousData });
 }
 
-/** The floor as an edit would leave it, while a hand is still at it. */
+/** The floor as an edit would leave it, while it is still being dragged. */
 export function usePlanPreview(job: string, revision: number, edit: Edit | null) {
   return useQuery({
     queryKey: ["plan-preview", job, revision, edit],

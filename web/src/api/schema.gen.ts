@@ -300,7 +300,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs/{job_id}/history/{number}/bring-back": {
+    "/api/jobs/{job_id}/history/{number}/restore": {
         parameters: {
             query?: never;
             header?: never;
@@ -310,10 +310,10 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Bring Back
+         * Restore Revision
          * @description Make the job what it was at an earlier revision, which can be undone as every other change.
          */
-        post: operations["bring_back_api_jobs__job_id__history__number__bring_back_post"];
+        post: operations["restore_revision_api_jobs__job_id__history__number__restore_post"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1823,10 +1823,10 @@ export interface paths {
         put: operations["change_role_api_people__person_id__put"];
         post?: never;
         /**
-         * Let Go
+         * Remove
          * @description Let somebody leave the crew; what they did stays.
          */
-        delete: operations["let_go_api_people__person_id__delete"];
+        delete: operations["remove_api_people__person_id__delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2349,8 +2349,8 @@ export interface components {
             topic: string;
             /** Seed */
             seed: number;
-            /** Said */
-            said: string;
+            /** Text */
+            text: string;
         };
         /**
          * AnswerView
@@ -2365,13 +2365,25 @@ export interface components {
             because: string;
         };
         /**
+         * ApplyStandard
+         * @description Frame the job by a crew's standard, as it is now; null goes back to the product's.
+         */
+        ApplyStandard: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "apply-standard";
+            taken?: components["schemas"]["TakenFile"] | null;
+        };
+        /**
          * AskedSum
          * @description A figure that is asked about an opening, and what it is called; a rough opening's, or one of the pole's.
          */
         AskedSum: {
             /** Opening */
             opening: string;
-            figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            figure: components["schemas"]["bluff__core__learn__required_sums__Figure"];
             /** Called */
             called: string;
             /** Is Rough */
@@ -2590,19 +2602,6 @@ export interface components {
             apart?: string | number;
         };
         /**
-         * BringBack
-         * @description Make the job what it was at an earlier revision; asked for under its history, and kept as this.
-         */
-        BringBack: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            edit: "bring-back";
-            /** Revision */
-            revision: number;
-        };
-        /**
          * By
          * @description What plans are to have least of.
          * @enum {string}
@@ -2610,7 +2609,7 @@ export interface components {
         By: "length" | "price" | "boards";
         /**
          * ByWhom
-         * @description Who said something, and when.
+         * @description Who made an entry, and when.
          */
         ByWhom: {
             /** Name */
@@ -2928,7 +2927,7 @@ export interface components {
          * @description What can be found.
          * @enum {string}
          */
-        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "plate-break-not-kept" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "beam-above-plates" | "beam-bears-short" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "carries-load-not-said" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock" | "piece-longer-than-stock";
+        Code: "opening-off-wall" | "openings-overlap" | "openings-too-close" | "openings-out-of-line" | "opening-too-high" | "opening-below-plate" | "opening-reference" | "opening-crowds-end" | "header-does-not-fit" | "header-below-rough" | "header-above-rough" | "header-on-hangers" | "header-hollow" | "head-height-not-given" | "sill-not-sloped" | "header-thickness" | "header-source-unverified" | "flat-header-bearing" | "rough-opening-by-default" | "heads-differ" | "short-cripple" | "stands-on-header" | "stud-slid" | "stud-left-out" | "stud-kept-off" | "clear-bay-taken" | "narrow-gap" | "sheet-edge-no-wood" | "spacing-misses-sheets" | "plate-break-off-stud" | "plate-breaks-close" | "plate-break-not-kept" | "single-plate-joint" | "bolt-under-wood" | "bolt-in-doorway" | "bolts-by-rule" | "bolt-off-plate" | "bolts-too-far" | "post-left-out" | "post-unverified" | "beam-breaks-plates" | "beam-above-plates" | "beam-bears-short" | "fire-blocks" | "fixture-backing-left-out" | "sheet-joint-unblocked" | "opening-crowds-meeting" | "backing-missing" | "bearing-not-set" | "pins-by-rule" | "pins-too-far" | "pin-off-plate" | "needs-wall-jacks" | "sheets-leave-bare" | "blocks-off-wall" | "ceiling-backing-missing" | "joists-not-given" | "studs-miss-joists" | "wall-does-not-tip-up" | "no-lap" | "corner-clips" | "walls-cross" | "walls-overlap" | "end-not-joined" | "end-stands-over" | "angled-end" | "top-height-taken" | "slopes-meet" | "slopes-meet-over-opening" | "header-under-slope" | "studs-longer-than-stock" | "piece-longer-than-stock";
         /**
          * CompareRequest
          * @description The ways to set beside each other: of the whole job, or of one wall as each edit leaves it.
@@ -2974,7 +2973,7 @@ export interface components {
             faults: components["schemas"]["FaultView"][];
             current: components["schemas"]["JobView"];
             /** Yours */
-            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+            yours: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"]) | null;
         };
         /**
          * CornerSchool
@@ -3126,8 +3125,8 @@ export interface components {
         DayView: {
             /** Revision */
             revision: number;
-            /** Hands */
-            hands: number;
+            /** People */
+            people: number;
             /** Starts */
             starts: string;
             /** Ends */
@@ -3141,7 +3140,7 @@ export interface components {
         };
         /**
          * DeliveryView
-         * @description A load of lumber: what is on it, before when it must be there, and who said that it is.
+         * @description A load of lumber: what is on it, before when it must be there, and who entered that it is.
          */
         DeliveryView: {
             /** Work */
@@ -3223,7 +3222,7 @@ export interface components {
             /** Left */
             left: components["schemas"]["Left"][];
             /** Edit */
-            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"]) | null;
         };
         /**
          * DrawnMark
@@ -3249,7 +3248,7 @@ export interface components {
          */
         EditReading: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"];
             /** Says */
             says: string;
             /** Warns */
@@ -3280,7 +3279,7 @@ export interface components {
              */
             in_view?: components["schemas"]["InView"];
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"];
         };
         /**
          * EffectView
@@ -3454,11 +3453,11 @@ export interface components {
              * Fix
              * @description An edit that settles it, if one needs no more thought.
              */
-            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+            fix: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"]) | null;
             /** Fix Label */
             fix_label: string | null;
             /** Other Fix */
-            other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+            other_fix?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"]) | null;
             /** Other Fix Label */
             other_fix_label?: string | null;
         };
@@ -3505,7 +3504,7 @@ export interface components {
         GradedSum: {
             /** Opening */
             opening: string;
-            figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            figure: components["schemas"]["bluff__core__learn__required_sums__Figure"];
             /** Is Right */
             is_right: boolean;
             right: components["schemas"]["NamedSum"];
@@ -3724,7 +3723,7 @@ export interface components {
         };
         /**
          * HintView
-         * @description What comes next, said a little at a time.
+         * @description The next step, given a little at a time.
          */
         HintView: {
             /** Piece */
@@ -3756,7 +3755,7 @@ export interface components {
         };
         /**
          * InsulationFile
-         * @description What keeps the heat in, by its R; 0 where nobody has said.
+         * @description What keeps the heat in, by its R; 0 if not entered.
          */
         InsulationFile: {
             /**
@@ -4043,7 +4042,7 @@ export interface components {
         };
         /**
          * LessonView
-         * @description A class as its pupils see it; `done` is what one of them did, where they said who they are.
+         * @description A class as its pupils see it; `done` is what one of them did, where they gave their name.
          */
         LessonView: {
             /** Name */
@@ -4101,13 +4100,13 @@ export interface components {
         };
         /**
          * Lifted
-         * @description Raising a wall: its weight, and the hands that lift its top edge.
+         * @description Raising a wall: its weight, and how many people lift its top edge.
          */
         Lifted: {
             /** Pounds */
             pounds: number;
-            /** Hands */
-            hands: number;
+            /** People */
+            people: number;
         };
         /**
          * Line
@@ -4285,7 +4284,7 @@ export interface components {
         MarkedOn: "face" | "edge";
         /**
          * MarkedView
-         * @description A plate that has marks on it, and who said so last; `strokes` bring it to what the job is.
+         * @description A plate that has marks on it, and who entered the last; `strokes` bring it to what the job is.
          *
          *     They are read from the end `hook`. A plate that never was marked as a whole only has marks struck.
          */
@@ -4795,7 +4794,7 @@ export interface components {
             /** Name */
             name: string;
             /** Edit */
-            edit?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+            edit?: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"]) | null;
         };
         /**
          * OpeningDraft
@@ -5107,7 +5106,7 @@ export interface components {
          */
         PictureView: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"];
         };
         /**
          * Piece
@@ -5235,7 +5234,7 @@ export interface components {
                 number
             ];
             /** Turn */
-            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"];
+            turn: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"];
         };
         /**
          * PlanDimension
@@ -5359,8 +5358,8 @@ export interface components {
             pounds: number;
             /** At Edge */
             at_edge: number;
-            /** Hands */
-            hands: number;
+            /** People */
+            people: number;
             /** Needs Help */
             needs_help: boolean;
         };
@@ -5436,8 +5435,8 @@ export interface components {
             order: components["schemas"]["PlanStep"][];
             /** Packs */
             packs: components["schemas"]["PlanPack"][];
-            /** Hands */
-            hands: string;
+            /** Handedness */
+            handedness: string;
             ties: components["schemas"]["PlanTies"];
             /** Pounds */
             pounds: number;
@@ -5651,7 +5650,7 @@ export interface components {
              * Edit
              * @description What makes the changes, when some were asked about.
              */
-            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"]) | null;
+            edit: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"]) | null;
         };
         /**
          * PostFile
@@ -5718,7 +5717,7 @@ export interface components {
          */
         PreviewRequest: {
             /** Edit */
-            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"];
+            edit: components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"];
         };
         /**
          * PriceList
@@ -5827,7 +5826,7 @@ export interface components {
         };
         /**
          * RateView
-         * @description Minutes the day is made of: as said or guessed, what they are by what was timed, and why.
+         * @description Minutes the day is made of: as entered or guessed, what they are by what was timed, and why.
          */
         RateView: {
             /** Name */
@@ -5843,7 +5842,7 @@ export interface components {
         };
         /**
          * RatesFile
-         * @description The crew's minutes a cut, a piece, an opening, a foot of plate, a sheet and a raising; 0 where it said none.
+         * @description The crew's minutes a cut, a piece, an opening, a foot of plate, a sheet and a raising; 0 if not entered.
          */
         RatesFile: {
             /**
@@ -6076,6 +6075,19 @@ export interface components {
             edit: "rename-job";
             /** Name */
             name: string;
+        };
+        /**
+         * RestoreRevision
+         * @description Make the job what it was at an earlier revision; asked for under its history, and kept as this.
+         */
+        RestoreRevision: {
+            /**
+             * @description discriminator enum property added by openapi-typescript
+             * @enum {string}
+             */
+            edit: "restore-revision";
+            /** Revision */
+            revision: number;
         };
         /**
          * ReturnRequest
@@ -6453,7 +6465,7 @@ export interface components {
              */
             says?: string | null;
             /** Edits */
-            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["TakeStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["BringBack"] | components["schemas"]["Several"])[];
+            edits: (components["schemas"]["RenameJob"] | components["schemas"]["SetStandard"] | components["schemas"]["SetWay"] | components["schemas"]["ApplyStandard"] | components["schemas"]["AddWall"] | components["schemas"]["ChangeWall"] | components["schemas"]["RemoveWall"] | components["schemas"]["AddOpening"] | components["schemas"]["ChangeOpening"] | components["schemas"]["RemoveOpening"] | components["schemas"]["CheckOpenings"] | components["schemas"]["MoveWalls"] | components["schemas"]["SetClear"] | components["schemas"]["SetLength"] | components["schemas"]["SplitWall"] | components["schemas"]["JoinWalls"] | components["schemas"]["RunThrough"] | components["schemas"]["MirrorJob"] | components["schemas"]["MoveOpening"] | components["schemas"]["SetPicture"] | components["schemas"]["ScalePicture"] | components["schemas"]["SetStock"] | components["schemas"]["RestoreRevision"] | components["schemas"]["Several"])[];
         };
         /**
          * Severity
@@ -6557,7 +6569,7 @@ export interface components {
         };
         /**
          * SheetRequest
-         * @description What somebody drew and wrote. An empty figure is not said yet.
+         * @description What somebody drew and wrote. An empty figure is not entered yet.
          */
         SheetRequest: {
             /** Marks */
@@ -7035,18 +7047,6 @@ export interface components {
             because: string;
         };
         /**
-         * TakeStandard
-         * @description Frame the job by a crew's standard, as it is now; null goes back to the product's.
-         */
-        TakeStandard: {
-            /**
-             * @description discriminator enum property added by openapi-typescript
-             * @enum {string}
-             */
-            edit: "take-standard";
-            taken?: components["schemas"]["TakenFile"] | null;
-        };
-        /**
          * TakenFile
          * @description A crew's standard as the job took it: its name, and the keys it set then.
          */
@@ -7059,7 +7059,7 @@ export interface components {
          * TallyView
          * @description What a job is made of, and what is bought for it; studs and plates also by rule of thumb.
          *
-         *     `cost`, `r` and `hours` are null while nobody has said what boards cost, what fills the walls, how long work takes.
+         *     `cost`, `r` and `hours` are null until boards have prices, walls an insulation, and work its minutes.
          */
         TallyView: {
             /** Studs */
@@ -7164,8 +7164,8 @@ export interface components {
             work: string;
             /** Is Done */
             is_done: boolean;
-            /** Hands */
-            hands?: number | null;
+            /** People */
+            people?: number | null;
         };
         /**
          * Ticked
@@ -7260,7 +7260,7 @@ export interface components {
          * TurnView
          * @description A task in its time.
          *
-         *     `who` are the hands that do it, from 1, `wants` how many it is done by where there are so many. `begin` and `done`
+         *     `who` are the people who do it, from 1, `wants` how many it is done by where there are so many. `begin` and `done`
          *     are what is ticked when it is begun and done; when a wall is laid out nothing is ticked but its marks.
          */
         TurnView: {
@@ -7710,10 +7710,10 @@ export interface components {
          */
         WorkDayFile: {
             /**
-             * Hands
+             * People
              * @default 3
              */
-            hands?: number;
+            people?: number;
             /**
              * Starts
              * @default 420
@@ -7777,7 +7777,7 @@ export interface components {
         WrittenSum: {
             /** Opening */
             opening: string;
-            figure: components["schemas"]["bluff__core__learn__sums_asked__Figure"];
+            figure: components["schemas"]["bluff__core__learn__required_sums__Figure"];
             /** Typed */
             typed: string;
         };
@@ -7809,7 +7809,7 @@ export interface components {
          * @description What is asked about one opening.
          * @enum {string}
          */
-        bluff__core__learn__sums_asked__Figure: "rough-width" | "rough-height" | "head" | "king" | "jack" | "header" | "sill" | "top-cripple" | "bottom-cripple";
+        bluff__core__learn__required_sums__Figure: "rough-width" | "rough-height" | "head" | "king" | "jack" | "header" | "sill" | "top-cripple" | "bottom-cripple";
         /**
          * Role
          * @description What a member does in the wall. The names are the trade's most common ones.
@@ -8646,7 +8646,7 @@ export interface operations {
             };
         };
     };
-    bring_back_api_jobs__job_id__history__number__bring_back_post: {
+    restore_revision_api_jobs__job_id__history__number__restore_post: {
         parameters: {
             query?: never;
             header?: never;
@@ -12104,7 +12104,7 @@ export interface operations {
             };
         };
     };
-    let_go_api_people__person_id__delete: {
+    remove_api_people__person_id__delete: {
         parameters: {
             query?: never;
             header?: never;

@@ -43,10 +43,10 @@ async function send(id: string, job: Job, change: Change, in_view: InView): Prom
   const body = { revision: job.revision, key: newKey(), in_view };
   if (change === "undo") return answered<Changed>(client.POST("/api/jobs/{job_id}/undo", { params, body }));
   if (change === "redo") return answered<Changed>(client.POST("/api/jobs/{job_id}/redo", { params, body }));
-  if (typeof change !== "function" && change.edit === "bring-back") {
+  if (typeof change !== "function" && change.edit === "restore-revision") {
     const path = { ...params.path, number: change.revision };
     return answered<Changed>(
-      client.POST("/api/jobs/{job_id}/history/{number}/bring-back", { params: { path }, body }),
+      client.POST("/api/jobs/{job_id}/history/{number}/restore", { params: { path }, body }),
     );
   }
   const edit = typeof change === "function" ? await change(job) : change;

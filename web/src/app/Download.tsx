@@ -5,7 +5,7 @@ import type { ReactNode } from "react";
 export function Download({
   job,
   file,
-  asked = {},
+  params = {},
   isOpened = false,
   title,
   size = "sm",
@@ -13,8 +13,8 @@ export function Download({
 }: {
   job: string;
   file: string;
-  /** What is asked of it. */
-  asked?: Record<string, string | number | readonly string[]>;
+  /** Of its query. */
+  params?: Record<string, string | number | readonly string[]>;
   /** Whether it is looked at rather than kept. */
   isOpened?: boolean;
   title?: string;
@@ -22,7 +22,7 @@ export function Download({
   children: ReactNode;
 }) {
   const query = new URLSearchParams(
-    Object.entries(asked).flatMap(([key, value]) => [value].flat().map((one) => [key, String(one)])),
+    Object.entries(params).flatMap(([key, value]) => [value].flat().map((one) => [key, String(one)])),
   );
   const how = isOpened ? { target: "_blank", rel: "noreferrer" } : { download: true };
   return (

@@ -4,8 +4,8 @@ import { Redo2, Undo2 } from "lucide-react";
 import type { ReactNode } from "react";
 import type { Job } from "../api/client";
 import { Changes } from "./Changes";
+import { ExportMenu } from "./ExportMenu";
 import { Others } from "./Others";
-import { TakeOut } from "./TakeOut";
 import { TextField } from "./TextField";
 import type { JobChange } from "./useJobChange";
 
@@ -81,7 +81,7 @@ export function JobBar({
             <Redo2 />
           </Button>
         </Changes>
-        <TakeOut job={job.id} wall={wall} />
+        <ExportMenu job={job.id} wall={wall} />
       </Flex>
     </Flex>
   );

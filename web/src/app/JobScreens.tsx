@@ -25,12 +25,12 @@ export function useOpenJob(): OpenJob {
 }
 
 function Opened({ id }: { id: string }) {
-  const asked = useJob(id);
+  const query = useJob(id);
   const change = useJobChange(id);
   const others = useLive(id);
   useUndoKeys(change);
   return (
-    <Shown asked={asked} what={t`Opening the job`} trouble={t`This job could not be opened`}>
+    <Shown query={query} what={t`Opening the job`} trouble={t`This job could not be opened`}>
       {(job) => (
         <WordsProvider words={job.words}>
           <OthersContext value={others}>

@@ -38,7 +38,7 @@ export function PhraseLine(line: Line) {
 function Typing(line: Line) {
   const { job, revision, label, placeholder, hint, change } = line;
   const field = useRef<HTMLInputElement>(null);
-  const { text, said, put, reading, read, submit } = useTyped(line, () => field.current?.focus());
+  const { text, settled, put, reading, read, submit } = useTyped(line, () => field.current?.focus());
   const instead = read?.instead;
   const isAsking = text.trim() === HELP;
   function take(line: string) {
@@ -94,7 +94,7 @@ function Typing(line: Line) {
         <CircleHelp />
       </Button>
       <Box minW="0" flex={{ base: "1 1 100%", md: "1" }} aria-live="polite">
-        {said !== "" && said !== HELP && <Understood reading={reading.data} error={reading.error} />}
+        {settled !== "" && settled !== HELP && <Understood reading={reading.data} error={reading.error} />}
         {instead && (
           <Button
             h="22px"
@@ -105,7 +105,7 @@ function Typing(line: Line) {
             aria-keyshortcuts="Alt+F"
           >{t`In feet: ${instead} (Alt F)`}</Button>
         )}
-        {said === "" && hint && (
+        {settled === "" && hint && (
           <Text color="faint" fontSize="13px">
             {hint}
           </Text>
@@ -119,24 +119,24 @@ function Typing(line: Line) {
 /** What is typed, what the server understands of it once it stands still, and how it is entered. */
 function useTyped({ job, revision, wall, label, change, onReading, onDone }: Line, onEntered: () => void) {
   const [text, setText] = useDraft<string>(`line-${job}-${label}`, "");
-  const said = useSettled(text.trim(), SOON);
+  const settled = useSettled(text.trim(), SOON);
   const [sent, setSent] = useState<string | null>(null);
   const reading = useQuery({
-    queryKey: ["phrase", job, revision, wall, said],
-    queryFn: () => answered<EditReading>(understand(job, said, wall)),
+    queryKey: ["phrase", job, revision, wall, settled],
+    queryFn: () => answered<EditReading>(understand(job, settled, wall)),
     // Sent, it is not read again at the revision it makes.
-    enabled: said !== "" && said !== HELP && said !== sent,
+    enabled: settled !== "" && settled !== HELP && settled !== sent,
     retry: false,
     placeholderData: keepPreviousData,
   });
   const isUnderstood = !reading.error && !reading.isPlaceholderData;
-  const understood = said !== "" && isUnderstood ? reading.data?.edit : null;
+  const understood = settled !== "" && isUnderstood ? reading.data?.edit : null;
   useEffect(() => {
     if (understood !== undefined) onReading?.(understood);
   }, [understood, onReading]);
 
   /** What the line as it stands was understood as, once it is. */
-  const read = said === text.trim() && isUnderstood ? (reading.data ?? null) : null;
+  const read = settled === text.trim() && isUnderstood ? (reading.data ?? null) : null;
 
   async function submit(event: FormEvent) {
     event.preventDefault();
@@ -158,7 +158,7 @@ function useTyped({ job, revision, wall, label, change, onReading, onDone }: Lin
     setSent(null);
   }
 
-  return { text, said, put, reading, read, submit };
+  return { text, settled, put, reading, read, submit };
 }
 
 function Understood({ reading, error }: { reading: EditReading | undefined; error: Error | null }) {

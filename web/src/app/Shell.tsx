@@ -2,7 +2,7 @@ import { lazy, Suspense, useEffect } from "react";
 import { Outlet } from "react-router";
 import { useAway } from "../api/away";
 import { isInAnotherLanguage } from "../language/language";
-import { setSpeaker } from "../outbox/outbox";
+import { setAuthor } from "../outbox/outbox";
 import { AwayBar } from "./AwayBar";
 import { NewerBar } from "./NewerBar";
 import { NoticeStack } from "./NoticeStack";
@@ -19,7 +19,7 @@ const FirstWall = lazy(async () => ({ default: (await import("./FirstWall")).Fir
 export function Shell() {
   const { data: session } = useSession();
   const { isOut } = useAway();
-  useEffect(() => setSpeaker(session ?? null), [session]);
+  useEffect(() => setAuthor(session ?? null), [session]);
   useEffect(() => {
     // Chosen on another device, or by the person who signed in just now.
     if (session && isInAnotherLanguage()) window.location.reload();

@@ -5,18 +5,18 @@ import { Loading } from "./Loading";
 
 /** What the server was asked for, once it is there; until then that it is coming, or why it cannot. */
 export function Shown<Data>({
-  asked,
+  query,
   what,
   trouble,
   children,
 }: {
-  asked: Pick<UseQueryResult<Data>, "data" | "error">;
+  query: Pick<UseQueryResult<Data>, "data" | "error">;
   /** What is being done, for the wait. */
   what: string;
   trouble: string;
   children: (data: Data) => ReactNode;
 }) {
-  if (asked.data !== undefined) return children(asked.data);
-  if (asked.error) return <Empty title={trouble}>{asked.error.message}</Empty>;
+  if (query.data !== undefined) return children(query.data);
+  if (query.error) return <Empty title={trouble}>{query.error.message}</Empty>;
   return <Loading what={what} />;
 }

@@ -46,7 +46,7 @@ const SHAPES: readonly Shape[] = [
 ];
 
 /** What a top says, without the keys that are empty: one drawn by points has no pitch. */
-function said(top: Wall["top"]): Partial<Top> {
+function entered(top: Wall["top"]): Partial<Top> {
   return Object.fromEntries(Object.entries(top ?? {}).filter(([, value]) => value != null));
 }
 
@@ -61,7 +61,7 @@ export function TopFields({ job, wall, change }: { job: Job; wall: Wall; change:
   const first = { pitch: job.next.rise };
   const top = wall.top ?? null;
   const changed = (alter: (before: Top) => Top | null) =>
-    changeWall(wall.id, (newest) => ({ ...newest, top: alter({ ...first, ...said(newest.top) }) }));
+    changeWall(wall.id, (newest) => ({ ...newest, top: alter({ ...first, ...entered(newest.top) }) }));
   const enter = (changes: Partial<Top>) => change.enter(changed((before) => ({ ...before, ...changes })));
   return (
     <FieldGroup name={t`Top`}>

@@ -24,10 +24,10 @@ export function useJobChange(job: string): JobChange {
   const { tell } = useNotices();
   const isAllowed = useMay("change");
 
-  const hands = { job, send: mutateAsync, queries, tell };
-  const enter = (change: Change, done?: () => void) => entered(hands, change, done);
+  const channel = { job, send: mutateAsync, queries, tell };
+  const enter = (change: Change, done?: () => void) => entered(channel, change, done);
   async function make(change: Change, done?: () => void) {
-    if (change === "undo" && askFirst(hands, () => void made(change, done))) return;
+    if (change === "undo" && askFirst(channel, () => void made(change, done))) return;
     await made(change, done);
   }
   async function made(change: Change, done?: () => void) {
@@ -38,7 +38,7 @@ export function useJobChange(job: string): JobChange {
 }
 
 /** What a change needs: who sends it, what is known of the job, and who is told. */
-interface Hands {
+interface Channel {
   job: string;
   send: (change: Change) => Promise<Changed>;
   queries: QueryClient;
@@ -46,7 +46,7 @@ interface Hands {
 }
 
 /** Ask before a change is taken back that was not made on this page; whether there was anything to ask. */
-function askFirst({ job, queries, tell }: Hands, undo: () => void): boolean {
+function askFirst({ job, queries, tell }: Channel, undo: () => void): boolean {
   const known = queries.getQueryData<Job>(jobKey(job));
   if (!known?.made || isMadeHere(job, known.made.revision)) return false;
   const { name, is_yours } = known.made;
@@ -64,25 +64,25 @@ function askFirst({ job, queries, tell }: Hands, undo: () => void): boolean {
   return true;
 }
 
-function entered(hands: Hands, change: Change, done?: () => void): Promise<string | null> {
+function entered(channel: Channel, change: Change, done?: () => void): Promise<string | null> {
   function refused({ message, conflict }: Refused): string | null {
     if (!conflict) return message;
     // Theirs is shown at once; yours waits in the notice until somebody decides.
-    hands.queries.setQueryData(jobKey(hands.job), conflict.current);
-    hands.tell({
+    channel.queries.setQueryData(jobKey(channel.job), conflict.current);
+    channel.tell({
       text: message,
       tone: "trouble",
       actions: [
-        { label: t`Apply mine`, act: () => entered(hands, change, done) },
+        { label: t`Apply mine`, act: () => entered(channel, change, done) },
         { label: t`Keep theirs`, act: () => undefined },
       ],
     });
     return null;
   }
   // Not as callbacks of the mutation: those are dropped when a change takes its own form off the screen.
-  return hands.send(change).then(({ over }) => {
+  return channel.send(change).then(({ over }) => {
     if (over.length > 0)
-      hands.tell({ text: t`Saved on top of other changes: ${over.join("; ")}.`, tone: "plain" });
+      channel.tell({ text: t`Saved on top of other changes: ${over.join("; ")}.`, tone: "plain" });
     done?.();
     return null;
   }, refused);

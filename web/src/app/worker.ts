@@ -11,7 +11,7 @@ const useUpdate = create<{ newer: (() => void) | null }>(() => ({ newer: null })
  * Keep the program on this device, so that it starts without a signal.
  *
  * The first time it is fetched once the first screen is shown, which it would hold up otherwise. A newer one is fetched
- * beside at any time, and takes over when somebody says so: never under a hand that marks or measures.
+ * beside at any time, and takes over when somebody presses Update: never while they mark or measure.
  */
 export async function keepProgram(shown: Promise<void>) {
   if (!("serviceWorker" in navigator) || import.meta.env.DEV) return;

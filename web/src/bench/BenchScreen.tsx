@@ -126,8 +126,8 @@ function Framed({
   onTape: (tape: Tape) => void;
 } & Tabbed) {
   // A label's code leads to its piece.
-  const [asked] = useSearchParams();
-  const [picked, act] = useReducer(pick, { ...NOTHING_PICKED, key: asked.get("piece") });
+  const [search] = useSearchParams();
+  const [picked, act] = useReducer(pick, { ...NOTHING_PICKED, key: search.get("piece") });
   const navigate = useNavigate();
   // The opening in the form, "" for a new one, null while there is no form.
   const [open, setOpen] = useState<string | null>(null);
@@ -274,8 +274,8 @@ const KEYS: Record<string, Move | undefined> = {
 /** How the tape is held, in the address so that it can be kept and sent. */
 function useTape(): [Tape, (tape: Tape) => void] {
   const [search, setSearch] = useSearchParams();
-  const asked = search.get("hook");
-  const hook = asked === "start" || asked === "end" ? asked : null;
+  const end = search.get("hook");
+  const hook = end === "start" || end === "end" ? end : null;
   const burn = search.get("burn") === "1";
   function setTape(tape: Tape) {
     setSearch(

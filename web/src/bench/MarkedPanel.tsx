@@ -74,7 +74,7 @@ function PlateMarked({
   marked: Marked | null;
 }) {
   const isBusy = useWaiting(job.id).some(
-    ({ said }) => said.kind === "mark" && said.wall === wall && said.plate === plate,
+    ({ entry }) => entry.kind === "mark" && entry.wall === wall && entry.plate === plate,
   );
   const tick = (isMarked: boolean) =>
     void record(job.id, {
@@ -91,7 +91,7 @@ function PlateMarked({
         {name}
       </Heading>
       <Text fontSize="14px" color={hasStrokes ? "crayon" : "faint"} mb="2">
-        {marked ? said(marked) : t`Not marked yet.`}
+        {marked ? markedBy(marked) : t`Not marked yet.`}
       </Text>
       {hasStrokes && <StrokeTable strokes={marked.strokes} hook={marked.hook} />}
       <Changes right="record">
@@ -110,7 +110,7 @@ function PlateMarked({
   );
 }
 
-function said({ name, at, strokes, is_whole, written }: Marked): string {
+function markedBy({ name, at, strokes, is_whole, written }: Marked): string {
   const when = dateTime(at);
   const made = is_whole ? t`Marked by ${name}, ${when}.` : t`${written} marks, the last by ${name}, ${when}.`;
   return strokes.length > 0 ? t`${made} The plan changed since.` : made;

@@ -62,7 +62,7 @@ export function OpeningForm({ job, bench, before, draft: first, change, onClose 
   const fault = preview.error instanceof Refused ? preview.error : null;
   const faultAt = (...keys: string[]) =>
     fault?.faults.find(({ path }) => keys.some((key) => path.endsWith(key)))?.message ?? null;
-  // What a field says itself is not said twice.
+  // What a field says itself is not repeated.
   const trouble = faultAt("id", "unit", "rough", "at") ? null : preview.error;
 
   return (

@@ -72,7 +72,7 @@ export function PieceCard({
     <Card
       title={t`Wall ${bench.wall.id}`}
       line={[
-        t`${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${plural(bench.wall.bare.hands, { one: "# person", other: "# people" })} to lift.`,
+        t`${bench.entered.stud} studs, ${bench.wall.bare.pounds} lb, ${plural(bench.wall.bare.people, { one: "# person", other: "# people" })} to lift.`,
         sheeted(bench),
         held(bench),
         t`Pick a piece for its sum.`,
@@ -120,7 +120,7 @@ function OfHeader({ revision, opening }: { revision: number; opening: string }) 
 /** What it takes with the sheets on, where there are any. */
 function sheeted({ wall: { sheets, sheeted } }: Bench): string {
   return sheets.count > 0
-    ? t`With its sheets ${sheeted.pounds} lb, ${plural(sheeted.hands, { one: "# person", other: "# people" })}.`
+    ? t`With its sheets ${sheeted.pounds} lb, ${plural(sheeted.people, { one: "# person", other: "# people" })}.`
     : "";
 }
 
@@ -184,8 +184,10 @@ function Point({ name, figure }: { name: string; figure: string }) {
 
 /** The stretches of a top that is not level: how it rises, from where to where, and how long its plates are. */
 function Slopes({ slopes }: { slopes: Bench["wall"]["slopes"] }) {
-  const said = slopes.map(({ pitch, low, high, length }) => [pitch, low.text, high.text, length.text].join());
-  const unlike = slopes.filter((_, index) => said.indexOf(said[index] ?? "") === index);
+  const shown = slopes.map(({ pitch, low, high, length }) =>
+    [pitch, low.text, high.text, length.text].join(),
+  );
+  const unlike = slopes.filter((_, index) => shown.indexOf(shown[index] ?? "") === index);
   return unlike.map(({ start, pitch, low, high, length }) => (
     <Text key={start} fontSize="15px">
       {unlike.length < slopes.length && <>{t`Both ways`} </>}

@@ -39,7 +39,7 @@ export function WaysPanel({ job, bench, change }: { job: Job; bench: Bench; chan
         </Trans>
       </Text>
       <Shown
-        asked={ways}
+        query={ways}
         what={t`Loading the ways of this wall`}
         trouble={t`The ways of this wall could not be opened`}
       >

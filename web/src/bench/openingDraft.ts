@@ -79,7 +79,7 @@ export function origins(openings: string[], walls: string[]): { value: string; l
 }
 
 /** What an opening says itself, without the keys that are empty. */
-export function said(opening: Opening): Opening {
+export function asEntered(opening: Opening): Opening {
   const given = Object.entries(opening).filter(
     ([, value]) => value !== undefined && value !== null && value !== "",
   );

@@ -2,7 +2,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import type { Job, Opening, Refused } from "../api/client";
 import { sayInForm } from "../ways/queries";
-import { said } from "./openingDraft";
+import { asEntered } from "./openingDraft";
 
 /**
  * An opening while it is in a form.
@@ -32,7 +32,7 @@ export function useOpeningDraft(job: Job, before: string | null, first: Opening)
   return {
     draft,
     /** Say something of the opening itself. */
-    set: (changes: Partial<Opening>) => void alter((opening) => said({ ...opening, ...changes })),
+    set: (changes: Partial<Opening>) => void alter((opening) => asEntered({ ...opening, ...changes })),
     /** Say one of its ways, null to let it follow again; what is refused is for its field to say. */
     sayWay: (way: string, text: string | null) =>
       alter((opening) => sayInForm(queries, job, { opening, before, way, text })),

@@ -20,13 +20,13 @@ export function CrewScreen() {
   const session = useSession();
   const people = usePeople();
   return (
-    <Shown asked={session} what={t`Loading your account`} trouble={t`You are not signed in`}>
+    <Shown query={session} what={t`Loading your account`} trouble={t`You are not signed in`}>
       {(you) => (
         <Box p={{ base: "4", md: "8" }} maxW="1080px" w="full" overflowY="auto">
           <Heading as="h1" fontFamily="heading" fontSize="34px" fontWeight="800" mb="4">
             {you.crew}
           </Heading>
-          <Shown asked={people} what={t`Loading the crew`} trouble={t`The crew could not be read`}>
+          <Shown query={people} what={t`Loading the crew`} trouble={t`The crew could not be read`}>
             {(crew) => <People crew={crew} you={you} />}
           </Shown>
           <You you={you} />
@@ -82,7 +82,7 @@ function People({ crew, you }: { crew: Person[]; you: SignedIn }) {
                   variant="plain"
                   disabled={act.isBusy}
                   aria-label={t`Remove ${person.name}`}
-                  onClick={() => void act.letGo(person.id)}
+                  onClick={() => void act.remove(person.id)}
                 >{t`Remove`}</Button>
               </>
             )}

@@ -58,11 +58,11 @@ const openings = new Map<string, Promise<SignedIn | string>>();
 function opened(token: string): Promise<SignedIn | string> {
   const before = openings.get(token);
   if (before) return before;
-  const asked = answered<SignedIn>(client.POST("/api/session/link", { body: { token } })).catch(
+  const opening = answered<SignedIn>(client.POST("/api/session/link", { body: { token } })).catch(
     (refused: Error) => refused.message,
   );
-  openings.set(token, asked);
-  return asked;
+  openings.set(token, opening);
+  return opening;
 }
 
 function Onward({ go }: { go: () => void }) {

@@ -30,7 +30,7 @@ export function OneTimeLink({
           value={address}
           onFocus={(event) => event.target.select()}
         />
-        {/* On addresses browsers do not trust there is no clipboard; the link can be marked and copied by hand. */}
+        {/* On addresses browsers do not trust there is no clipboard; the link can be selected and copied. */}
         {navigator.clipboard && (
           <Button size="md" onClick={() => void navigator.clipboard.writeText(address)}>{t`Copy`}</Button>
         )}

@@ -2,7 +2,7 @@ import { t } from "@lingui/core/macro";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { answered, client, type Person, type Refused } from "../api/client";
 import { useNotices } from "../app/notices";
-import { leaveAll } from "../site/along";
+import { leaveAll } from "../site/offlineCopy";
 
 export const ROLES = [
   { value: "lead", label: t`Lead, changes plans` },
@@ -45,11 +45,11 @@ export function usePeopleChange() {
         () => null,
         (refused: Refused) => refused.message,
       ),
-    letGo: (person: string) =>
+    remove: (person: string) =>
       mutateAsync(() => answered(client.DELETE("/api/people/{person_id}", of(person)))).catch(told),
     signOut: (isEverywhere: boolean) =>
-      // Not like other changes: who is in the crew cannot be asked any more. Nothing of what was seen stays with whoever
-      // sits here next.
+      // Not like other changes: the crew can no longer be read. Nothing that was seen stays for the next person
+      // at this device.
       answered(isEverywhere ? client.POST("/api/session/everywhere") : client.DELETE("/api/session"))
         .then(leaveAll)
         .then(() => window.location.assign("/"), told),

@@ -37,7 +37,7 @@ const Piece = chakra("button", {
 
 const IN_PIECES = {
   "& .letter": { "@container (min-width: 46px) and (max-width: 139px)": { display: "block" } },
-  // Drawn, not said: the whole name is read out.
+  // Only drawn: screen readers read the whole name.
   "& .letter::before": { content: "attr(data-letter)" },
   "& .name": { "@container (min-width: 140px)": { display: "block" } },
   "& .figure": { "@container (min-width: 46px)": { display: "block" } },
@@ -202,7 +202,7 @@ function PieceOnBoard({
   const name = cut.role === null ? t`spare` : words.piece(cut.role);
   const where = cut.wall === null ? name : `${cut.wall} ${name}`;
   // What is to be seen comes first, in the same words.
-  const said = [
+  const inWords = [
     `${where}${cut.bevel === null ? "" : ` ${cut.bevel}°`} ${cut.length.text}`,
     cut.opening && t`of ${cut.opening}`,
     cut.short && t`short ${cut.short.text}`,
@@ -216,8 +216,8 @@ function PieceOnBoard({
     <Piece
       type="button"
       aria-pressed={cut.cut !== null}
-      aria-label={said}
-      title={said}
+      aria-label={inWords}
+      title={inWords}
       style={{
         left: `${(100 * cut.at) / board.length.inches}%`,
         width: `${(100 * cut.takes) / board.length.inches}%`,

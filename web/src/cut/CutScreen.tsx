@@ -14,7 +14,7 @@ import { Shown } from "../app/Shown";
 import { SidePanel } from "../app/SidePanel";
 import { isTreated, sectionName } from "../app/section";
 import type { JobChange } from "../app/useJobChange";
-import { NotKept } from "../site/NotKept";
+import { NotSaved } from "../site/NotSaved";
 import { Full } from "../site/SiteBar";
 import { BoardRow } from "./BoardRow";
 import { ChosenWalls } from "./ChosenWalls";
@@ -30,9 +30,9 @@ export function CutScreen() {
   const [search] = useSearchParams();
   const [chosen, choose] = useState<readonly string[]>(() => search.getAll("wall"));
   const walls = chosen.filter((wall) => job.walls.some(({ id }) => id === wall));
-  const asked = useCutting(job.id, job.revision, walls);
+  const query = useCutting(job.id, job.revision, walls);
   return (
-    <Shown asked={asked} what={t`Laying out the boards`} trouble={t`The boards could not be laid out`}>
+    <Shown query={query} what={t`Laying out the boards`} trouble={t`The boards could not be laid out`}>
       {(cutting) => <Boards job={job} cutting={cutting} change={change} walls={walls} onWalls={choose} />}
     </Shown>
   );
@@ -51,7 +51,7 @@ function Boards({ job, cutting, change, walls, onWalls }: BoardsProps) {
   return (
     <>
       <Full />
-      <NotKept job={job} />
+      <NotSaved job={job} />
       <CutBar job={job} cutting={cutting} change={change} walls={walls} />
       {cutting.pieces === 0 ? (
         <Empty
@@ -87,7 +87,7 @@ function Boards({ job, cutting, change, walls, onWalls }: BoardsProps) {
 
 /** Where each section of lumber is on the page, and the papers and files of what is chosen. */
 function CutBar({ job, cutting, change, walls }: Omit<BoardsProps, "onWalls">) {
-  const files = { job: job.id, asked: { wall: walls } };
+  const files = { job: job.id, params: { wall: walls } };
   return (
     <JobBar job={job} change={change}>
       {cutting.sections.map(({ section }) => (
@@ -109,7 +109,7 @@ function CutBar({ job, cutting, change, walls }: Omit<BoardsProps, "onWalls">) {
         <Download
           {...files}
           file="labels.pdf"
-          asked={{ ...files.asked, sheet: "a4-24" }}
+          params={{ ...files.params, sheet: "a4-24" }}
           isOpened
           title={t`Labels, 24 on an A4 page`}
         >{t`A4`}</Download>

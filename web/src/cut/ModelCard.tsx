@@ -32,8 +32,8 @@ export function ModelCard({
   walls: readonly string[];
   onWalls: (walls: readonly string[]) => void;
 }) {
-  const [asked, ask] = useState(USUAL);
-  const query = { ...asked, wall: [...walls] };
+  const [model, ask] = useState(USUAL);
+  const query = { ...model, wall: [...walls] };
   const { data, error, isPlaceholderData } = useQuery({
     queryKey: ["model", job.id, job.revision, query],
     queryFn: () =>
@@ -46,9 +46,9 @@ export function ModelCard({
   const field = (name: keyof Asked, label: string, offers: readonly string[] = []) => (
     <TextField
       label={label}
-      value={asked[name]}
+      value={model[name]}
       offers={offers}
-      onEnter={(text) => ask({ ...asked, [name]: text.trim() || USUAL[name] })}
+      onEnter={(text) => ask({ ...model, [name]: text.trim() || USUAL[name] })}
     />
   );
   return (
@@ -78,7 +78,7 @@ export function ModelCard({
                   key={paper}
                   job={job.id}
                   file="model.pdf"
-                  asked={{ ...query, paper }}
+                  params={{ ...query, paper }}
                   isOpened
                   title={t`Cut list, and every wall at model size`}
                 >

@@ -28,14 +28,14 @@ function stud(name: string, cut: { by: string; at: string } | null) {
   return { name, length: figure(92), bevel: null, short: null, cut };
 }
 
-function said(board: number, name: string, isDone: boolean, refused: string | null = null) {
+function ticked(board: number, name: string, isDone: boolean, refused: string | null = null) {
   const one = { kind: "cut", board, name, is_done: isDone, key: "", at: "2026-01-05T07:31:00Z" };
-  return { number: 1, job: "", by: { person: "", name: "lead" }, refused, said: one } as Waiting;
+  return { number: 1, job: "", by: { person: "", name: "lead" }, refused, entry: one } as Waiting;
 }
 
 describe("what is ticked here and not on the server yet", () => {
   it("is cut on the boards, at its stop, and in all", () => {
-    const shown = withTicks(CUTTING, [said(1, "A/stud/2", true)]);
+    const shown = withTicks(CUTTING, [ticked(1, "A/stud/2", true)]);
     expect(shown.cut).toBe(2);
     expect(shown.sections[0]?.boards[0]?.cuts.map(({ cut }) => cut?.by ?? null)).toEqual([null, "lead"]);
     expect(shown.sections[0]?.stops.map(({ cut }) => cut)).toEqual([2, 0]);
@@ -43,16 +43,16 @@ describe("what is ticked here and not on the server yet", () => {
 
   it("is the last entry, and takes back what the server knows", () => {
     const shown = withTicks(CUTTING, [
-      said(1, "A/stud/1", true),
-      said(1, "A/stud/1", false),
-      said(2, "A/stud/3", false),
+      ticked(1, "A/stud/1", true),
+      ticked(1, "A/stud/1", false),
+      ticked(2, "A/stud/3", false),
     ]);
     expect(shown.cut).toBe(0);
     expect(shown.sections[0]?.stops[0]?.cut).toBe(0);
   });
 
   it("is nothing where the server refused it, or knows it already", () => {
-    expect(withTicks(CUTTING, [said(1, "A/stud/1", true, "planned again")])).toEqual(CUTTING);
-    expect(withTicks(CUTTING, [said(2, "A/stud/3", true)]).cut).toBe(1);
+    expect(withTicks(CUTTING, [ticked(1, "A/stud/1", true, "planned again")])).toEqual(CUTTING);
+    expect(withTicks(CUTTING, [ticked(2, "A/stud/3", true)]).cut).toBe(1);
   });
 });

@@ -4,9 +4,9 @@ import type { Waiting } from "../outbox/outbox";
 /** The boards with what was ticked on this device since they were asked for. */
 export function withTicks(cutting: Cutting, waiting: readonly Waiting[]): Cutting {
   const last = new Map<string, { isDone: boolean; by: string; at: string }>();
-  for (const { said, refused, by } of waiting)
-    if (said.kind === "cut" && refused === null)
-      last.set(`${said.board} ${said.name}`, { isDone: said.is_done, by: by?.name ?? "", at: said.at });
+  for (const { entry, refused, by } of waiting)
+    if (entry.kind === "cut" && refused === null)
+      last.set(`${entry.board} ${entry.name}`, { isDone: entry.is_done, by: by?.name ?? "", at: entry.at });
   if (last.size === 0) return cutting;
   let more = 0;
   const sections = cutting.sections.map((section) => {
@@ -14,10 +14,10 @@ export function withTicks(cutting: Cutting, waiting: readonly Waiting[]): Cuttin
     const boards = section.boards.map((board) => ({
       ...board,
       cuts: board.cuts.map((cut) => {
-        const said = last.get(`${board.number} ${cut.name}`);
-        if (!said || said.isDone === (cut.cut !== null)) return cut;
-        changed.push([board, cut, said.isDone ? 1 : -1]);
-        return { ...cut, cut: said.isDone ? { by: said.by, at: said.at } : null };
+        const tick = last.get(`${board.number} ${cut.name}`);
+        if (!tick || tick.isDone === (cut.cut !== null)) return cut;
+        changed.push([board, cut, tick.isDone ? 1 : -1]);
+        return { ...cut, cut: tick.isDone ? { by: tick.by, at: tick.at } : null };
       }),
     }));
     more += changed.reduce((sum, [, , one]) => sum + one, 0);

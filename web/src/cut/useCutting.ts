@@ -47,7 +47,7 @@ export function isLooking(run: CuttingRun | null): boolean {
 /** How far the search is; once it has ended the boards are asked for again. */
 export function useRun(job: string, known: CuttingRun | null): CuttingRun | null {
   const queries = useQueryClient();
-  const asked = useQuery({
+  const query = useQuery({
     queryKey: ["cutting-run", job, known?.asked_at],
     queryFn: async () => {
       const run = await answered<CuttingRun | null>(
@@ -59,7 +59,7 @@ export function useRun(job: string, known: CuttingRun | null): CuttingRun | null
     enabled: isLooking(known),
     refetchInterval: LOOK_EVERY,
   });
-  return isLooking(known) ? (asked.data ?? known) : known;
+  return isLooking(known) ? (query.data ?? known) : known;
 }
 
 /** Everything that is done with the boards of some walls, or of all; what is refused is told, and the boards are looked at again. */

@@ -33,11 +33,11 @@ function stored(): number {
 
 /** Learn the server's time from an answer. One that was kept has the time it was given at, so only a later one counts. */
 export function heardFrom({ headers }: Response): void {
-  const said = Date.parse(headers.get("date") ?? "") + ROUNDED;
-  if (!(said > known)) return;
-  known = said;
+  const served = Date.parse(headers.get("date") ?? "") + ROUNDED;
+  if (!(served > known)) return;
+  known = served;
   try {
-    localStorage.setItem(KNOWN, String(said));
+    localStorage.setItem(KNOWN, String(served));
   } catch {
     // As above.
   }

@@ -2,37 +2,37 @@
 
 type Asked = RequestInfo | URL;
 
-const addressOf = (asked: Asked): URL =>
-  new URL(asked instanceof Request ? asked.url : String(asked), window.location.href);
+const addressOf = (request: Asked): URL =>
+  new URL(request instanceof Request ? request.url : String(request), window.location.href);
 
 class FakeCache {
   readonly kept = new Map<string, Response>();
 
-  async match(asked: Asked, options?: CacheQueryOptions): Promise<Response | undefined> {
-    return this.kept.get(this.found(asked, options)[0] ?? "")?.clone();
+  async match(request: Asked, options?: CacheQueryOptions): Promise<Response | undefined> {
+    return this.kept.get(this.found(request, options)[0] ?? "")?.clone();
   }
 
-  async put(asked: Asked, answer: Response) {
-    this.kept.set(addressOf(asked).href, answer);
+  async put(request: Asked, answer: Response) {
+    this.kept.set(addressOf(request).href, answer);
   }
 
-  async add(asked: Asked) {
-    const answer = await fetch(asked);
+  async add(request: Asked) {
+    const answer = await fetch(request);
     if (!answer.ok) throw new TypeError(`${answer.status}`);
-    await this.put(asked, answer);
+    await this.put(request, answer);
   }
 
-  async keys(asked?: Asked, options?: CacheQueryOptions): Promise<Request[]> {
-    const found = asked === undefined ? [...this.kept.keys()] : this.found(asked, options);
+  async keys(request?: Asked, options?: CacheQueryOptions): Promise<Request[]> {
+    const found = request === undefined ? [...this.kept.keys()] : this.found(request, options);
     return found.map((address) => new Request(address));
   }
 
-  async delete(asked: Asked) {
-    return this.kept.delete(addressOf(asked).href);
+  async delete(request: Asked) {
+    return this.kept.delete(addressOf(request).href);
   }
 
-  private found(asked: Asked, { ignoreSearch = false }: CacheQueryOptions = {}): string[] {
-    const wanted = addressOf(asked);
+  private found(request: Asked, { ignoreSearch = false }: CacheQueryOptions = {}): string[] {
+    const wanted = addressOf(request);
     return [...this.kept.keys()].filter((address) => {
       const one = new URL(address);
       return one.pathname === wanted.pathname && (ignoreSearch || one.search === wanted.search);

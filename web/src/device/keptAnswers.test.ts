@@ -2,7 +2,7 @@
 
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { FakeCaches } from "./fakeCaches";
-import { ALONG, AS_OF, PATIENCE } from "./kept";
+import { AS_OF, OFFLINE, PATIENCE } from "./kept";
 import { answerTo } from "./keptAnswers";
 
 const SITE = "/api/jobs/1/site";
@@ -13,10 +13,10 @@ let caches: FakeCaches;
 const server = vi.fn<(request: Request) => Promise<Response>>();
 
 async function keep(path: string, answer: string, job = "1") {
-  await (await caches.open(ALONG + job)).put(path, new Response(answer));
+  await (await caches.open(OFFLINE + job)).put(path, new Response(answer));
 }
 
-const keptOf = async (path: string) => (await (await caches.open(`${ALONG}1`)).match(path))?.text();
+const keptOf = async (path: string) => (await (await caches.open(`${OFFLINE}1`)).match(path))?.text();
 
 beforeEach(() => {
   caches = new FakeCaches();
@@ -44,7 +44,7 @@ describe("a question of the page", () => {
     server.mockResolvedValueOnce(new Response("new"));
     expect(await text(ask(SITE))).toBe("new");
     await vi.waitFor(async () => expect(await keptOf(SITE)).toBe("new"));
-    const kept = await (await caches.open(`${ALONG}1`)).match(SITE);
+    const kept = await (await caches.open(`${OFFLINE}1`)).match(SITE);
     expect(Date.parse(kept?.headers.get(AS_OF) ?? "")).toBeGreaterThan(0);
   });
 

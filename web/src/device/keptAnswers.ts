@@ -1,4 +1,4 @@
-import { ALONG, dated, PATIENCE } from "./kept";
+import { dated, OFFLINE, PATIENCE } from "./kept";
 
 /**
  * Answer a question of the page: the server does where it can in time, and what was kept of its answer otherwise. An
@@ -15,7 +15,7 @@ export async function answerTo(request: Request): Promise<Response> {
 /** What was kept of an answer when a job was saved for offline, or the last one since. */
 async function keptAnswer(request: Request): Promise<Response | undefined> {
   for (const name of await caches.keys()) {
-    if (!name.startsWith(ALONG)) continue;
+    if (!name.startsWith(OFFLINE)) continue;
     const found = await (await caches.open(name)).match(request, alike(request));
     if (found) return found;
   }
@@ -35,7 +35,7 @@ async function inTime(request: Request): Promise<Response | null> {
 
 async function renew(request: Request, answer: Response): Promise<void> {
   for (const name of await caches.keys()) {
-    if (!name.startsWith(ALONG)) continue;
+    if (!name.startsWith(OFFLINE)) continue;
     const cache = await caches.open(name);
     const [kept] = await cache.keys(request, alike(request));
     if (kept) await cache.put(kept, await dated(answer.clone()));

@@ -24,9 +24,9 @@ const GROUP = "header_wood";
 /** Every header of a job checked by its loads, and where those are entered. */
 export function HeadersPanel({ job, change }: { job: Job; change: JobChange }) {
   const [mark, setMark] = useState<string | null>(null);
-  const asked = useHeaders(job.id, job.revision);
+  const query = useHeaders(job.id, job.revision);
   return (
-    <Shown asked={asked} what={t`Checking the headers`} trouble={t`The headers could not be checked`}>
+    <Shown query={query} what={t`Checking the headers`} trouble={t`The headers could not be checked`}>
       {({ lines }) => {
         const chosen = lines.find(({ marks }) => mark !== null && marks.includes(mark)) ?? lines[0];
         if (!chosen)
@@ -84,10 +84,10 @@ function Chosen({ job, line, change }: { job: Job; line: HeaderLine; change: Job
 /** What the headers of one wall carry. */
 function OfWall({ job, wall, change }: { job: Job; wall: string; change: JobChange }) {
   const { piece } = useWords();
-  const asked = useWaysOfWall(job.id, wall, job.revision);
+  const query = useWaysOfWall(job.id, wall, job.revision);
   return (
     <Shown
-      asked={asked}
+      query={query}
       what={t`Loading the ways of this wall`}
       trouble={t`The ways of this wall could not be opened`}
     >

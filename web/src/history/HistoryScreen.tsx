@@ -23,11 +23,11 @@ type View = "change" | "since" | "plan";
 /** What was changed, by whom and when; how the job was, what a change asks of the deck, and the way back. */
 export function HistoryScreen() {
   const { job, change } = useOpenJob();
-  const asked = useHistory(job.id, job.revision);
-  const data = asked.data?.pages.flat();
+  const query = useHistory(job.id, job.revision);
+  const data = query.data?.pages.flat();
   return (
     <Shown
-      asked={{ data, error: asked.error }}
+      query={{ data, error: query.error }}
       what={t`Loading the history`}
       trouble={t`The history could not be read`}
     >
@@ -36,7 +36,7 @@ export function HistoryScreen() {
           job={job}
           change={change}
           made={made}
-          onMore={asked.hasNextPage ? () => void asked.fetchNextPage() : null}
+          onMore={query.hasNextPage ? () => void query.fetchNextPage() : null}
         />
       )}
     </Shown>
@@ -75,7 +75,7 @@ function Changed({
           <Button
             ms={{ md: "auto" }}
             disabled={picked.number === job.revision || change.isBusy}
-            onClick={() => change.make({ edit: "bring-back", revision: picked.number })}
+            onClick={() => change.make({ edit: "restore-revision", revision: picked.number })}
           >
             <Undo /> {t`Restore revision ${picked.number}`}
           </Button>
@@ -157,10 +157,10 @@ function Reworks({ job, before, after, says }: { job: string; before: number; af
 }
 
 function Between({ job, before, after, says }: { job: string; before: number; after: number; says: string }) {
-  const asked = useBetween(job, before, after);
+  const query = useBetween(job, before, after);
   return (
     <Shown
-      asked={asked}
+      query={query}
       what={t`Framing both revisions`}
       trouble={t`The earlier revision could not be framed`}
     >
@@ -194,9 +194,9 @@ function Between({ job, before, after, says }: { job: string; before: number; af
 const NOTHING_DONE = () => {};
 
 function PlanThen({ job, number }: { job: Job; number: number }) {
-  const asked = usePlanAt(job.id, number);
+  const query = usePlanAt(job.id, number);
   return (
-    <Shown asked={asked} what={t`Drawing the plan`} trouble={t`The earlier plan could not be drawn`}>
+    <Shown query={query} what={t`Drawing the plan`} trouble={t`The earlier plan could not be drawn`}>
       {(plan) => (
         <Box flex="1" minW="0" minH={{ base: "480px", lg: "0" }} display="flex" position="relative">
           <PlanDrawing

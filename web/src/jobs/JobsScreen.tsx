@@ -30,7 +30,7 @@ export function JobsScreen() {
     onSuccess: opened,
     onError: (error) => tell({ text: error.message, tone: "trouble" }),
   });
-  const takeIn = useMutation({
+  const importing = useMutation({
     mutationFn: (file: File) => importFile(file),
     onSuccess: opened,
     onError: (error, file) => tell({ text: `${file.name}: ${listed(error)}`, tone: "trouble" }),
@@ -46,8 +46,8 @@ export function JobsScreen() {
             label={t`Job file`}
             accept=".json,application/json"
             size="md"
-            disabled={takeIn.isPending}
-            onFile={takeIn.mutate}
+            disabled={importing.isPending}
+            onFile={importing.mutate}
           >{t`Import`}</FileButton>
         </Changes>
       </Flex>

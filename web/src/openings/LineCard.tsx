@@ -9,7 +9,7 @@ import { useWords } from "../app/words";
 import { SumColumn } from "../drawing/SumColumn";
 import { checkedInWords } from "./checked";
 
-/** The line the hand is on: the sums of its rough opening and head, and the way to its walls. */
+/** The current line: the sums of its rough opening and head, and the way to its walls. */
 export function LineCard({ job, line }: { job: string; line: ScheduleLine }) {
   const { piece } = useWords();
   const isLost = line.checked?.is_lost ?? false;

@@ -25,7 +25,7 @@ export function OpeningsScreen() {
   const { job, change } = useOpenJob();
   const [isAlike, setAlike] = useState(true);
   const [isCheck, setCheck] = useState(false);
-  const asked = useSchedule(job.id, job.revision, isAlike);
+  const query = useSchedule(job.id, job.revision, isAlike);
   const check = (
     <Button variant={isCheck ? "solid" : "outline"} aria-pressed={isCheck} onClick={() => setCheck(!isCheck)}>
       {t`${piece("Header")} check`}
@@ -41,7 +41,7 @@ export function OpeningsScreen() {
       </>
     );
   return (
-    <Shown asked={asked} what={t`Opening the schedule`} trouble={t`This schedule could not be opened`}>
+    <Shown query={query} what={t`Opening the schedule`} trouble={t`This schedule could not be opened`}>
       {(schedule) => (
         <Openings
           job={job}

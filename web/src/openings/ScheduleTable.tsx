@@ -14,7 +14,7 @@ import {
   isChosen,
   writtenIn,
 } from "./grid";
-import { useGridHand } from "./useGridHand";
+import { useGridInput } from "./useGridInput";
 import type { RefusedCells } from "./useSchedule";
 
 const Table = chakra("table", {
@@ -78,7 +78,7 @@ export function ScheduleTable({
   const whyNot = (one: ScheduleLine, at: Column) =>
     refused.findLast(({ changes }) => writtenIn(changes, one, at) !== undefined)?.why ?? null;
   const { lines } = schedule;
-  const { table, focus, enter, onKey, onPaste, onCopy } = useGridHand({
+  const { table, focus, enter, onKey, onPaste, onCopy } = useGridInput({
     lines,
     grid,
     act,
@@ -91,7 +91,7 @@ export function ScheduleTable({
 
   return (
     <Box flex="1" minH="0" overflow="auto">
-      {/* A grid: its current cell is announced as the hand moves, though the table itself has the focus. */}
+      {/* A grid: its current cell is announced as it changes, though the table itself has the focus. */}
       <Table
         ref={table}
         role="grid"

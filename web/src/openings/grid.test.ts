@@ -23,7 +23,7 @@ const says: CellText = (one, at) => at.text(one);
 
 const head = COLUMNS.findIndex(({ key }) => key === "head");
 
-describe("the hand in the table", () => {
+describe("the current cell", () => {
   test("steps from cell to cell and stays in the table", () => {
     const at = { ...START, row: 1, column: head };
     expect(grid(at, { type: "step", rows: 1, columns: 0, last: 1 })).toEqual(at);
@@ -53,7 +53,7 @@ describe("several cells chosen", () => {
   const from = { ...START, row: 0, column: head };
   const two = grid(from, { type: "extend", rows: 1, columns: 1, last: 2 });
 
-  test("run from where the hand was to where it is, either way round", () => {
+  test("run from the first cell to the current one, either way round", () => {
     expect([0, 1, 2].map((row) => isChosen(two, row, head + 1))).toEqual([true, true, false]);
     const back = grid({ ...from, row: 2 }, { type: "reach", row: 1, column: head });
     expect([0, 1, 2].map((row) => isChosen(back, row, head))).toEqual([false, true, true]);

@@ -6,7 +6,7 @@ interface Cell {
   column: number;
 }
 
-/** Where the hand is in the table, and what is being typed there; null while nothing is. */
+/** The current cell, and what is being typed there; null while nothing is. */
 export interface Grid extends Cell {
   typed: string | null;
   /** The other corner of the cells that are chosen, null while only one is. */
@@ -16,7 +16,7 @@ export interface Grid extends Cell {
 export type GridAction =
   | { type: "at"; row: number; column: number }
   | { type: "step"; rows: number; columns: number; last: number }
-  /** Chooses from where the hand was to a cell, or so many rows and columns on. */
+  /** Selects from the current cell to another, or so many rows and columns on. */
   | { type: "reach"; row: number; column: number }
   | { type: "extend"; rows: number; columns: number; last: number }
   | { type: "type"; text: string }

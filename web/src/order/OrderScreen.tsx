@@ -24,9 +24,9 @@ import { useOrder, useStock } from "./useOrder";
 export function OrderScreen() {
   const { job, change } = useOpenJob();
   const [trucks, setTrucks] = useState<number | null>(null);
-  const asked = useOrder(job.id, job.revision, trucks);
+  const query = useOrder(job.id, job.revision, trucks);
   return (
-    <Shown asked={asked} what={t`Counting the boards`} trouble={t`The order could not be counted`}>
+    <Shown query={query} what={t`Counting the boards`} trouble={t`The order could not be counted`}>
       {(order) => (
         <Ordered
           job={job}
@@ -111,7 +111,7 @@ function Ordered(props: OrderedProps) {
 
 /** How many trucks bring it, and its papers and files. */
 function OrderBar({ job, change, trucks, onTrucks }: OrderedProps) {
-  const files = { job: job.id, asked: { trucks } };
+  const files = { job: job.id, params: { trucks } };
   return (
     <JobBar job={job} change={change}>
       <Box w="190px" flexShrink="0">

@@ -12,7 +12,7 @@ import {
 import { useNotices } from "../app/notices";
 import type { JobChange } from "../app/useJobChange";
 
-/** What is ordered at a revision, on so many trucks, or as many as the crew has said; the last order stays in view while the next is on its way. */
+/** What is ordered at a revision, on so many trucks, or as many as the crew has set; the last order stays in view while the next is on its way. */
 export function useOrder(job: string, revision: number, trucks: number | null) {
   return useQuery({
     // Boards are cut and planned again without a revision: looked at again, it is asked for again.

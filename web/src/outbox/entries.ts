@@ -4,7 +4,7 @@ import type { SignedIn, SiteEntry } from "../api/client";
 import { knownServerTime, type Moment, momentNow } from "../device/deviceClock";
 
 /** Who makes entries on this device. */
-export type Speaker = Pick<SignedIn, "person" | "name" | "initials">;
+export type Author = Pick<SignedIn, "person" | "name" | "initials">;
 
 /** Entries of this device that are not on the server yet. */
 export interface Waiting {
@@ -12,9 +12,8 @@ export interface Waiting {
   number: number;
   job: string;
   /** Under whose name it goes up; what an older program kept goes up under the person signed in. */
-  by?: Omit<Speaker, "initials"> & Partial<Speaker>;
-  /** Itself, by the name it has in the databases of devices. */
-  said: SiteEntry;
+  by?: Omit<Author, "initials"> & Partial<Author>;
+  entry: SiteEntry;
   /** What a tick is called on this device; the server is sent what it is known by. */
   named?: string;
   /** A photograph that goes with it. */
@@ -31,7 +30,7 @@ export interface Waiting {
   isNew?: boolean;
 }
 
-/** What somebody says, before it has a key and a time. */
+/** An entry before it has a key and a time. */
 export type NewEntry = SiteEntry extends infer One
   ? One extends unknown
     ? Omit<One, "key" | "at" | "age" | "after">
@@ -40,12 +39,12 @@ export type NewEntry = SiteEntry extends infer One
 
 interface Outbox {
   /** The person signed in here. */
-  speaker: Speaker | null;
+  author: Author | null;
   waiting: readonly Waiting[];
 }
 
 /** Everything that waits on this device. Screens read it through the hooks of `outbox`. */
-export const useOutbox = create<Outbox>(() => ({ speaker: null, waiting: [] }));
+export const useOutbox = create<Outbox>(() => ({ author: null, waiting: [] }));
 
 interface Kept extends DBSchema {
   waiting: { key: number; value: Omit<Waiting, "number"> & { number?: number } };
@@ -82,24 +81,24 @@ function database(): Promise<IDBPDatabase<Kept>> {
 }
 
 /**
- * Add entries of a job, said at once. They show at once and are on this device before this ends.
+ * Add entries of a job at once. They show at once and are on this device before this ends.
  *
  * They show before they are written down: somebody who marks faster than the device writes would otherwise count a
  * stop that is already marked.
  */
 export async function add(
   job: string,
-  said: readonly NewEntry[],
+  made: readonly NewEntry[],
   { photo, named }: { photo?: Blob; named?: string } = {},
 ): Promise<void> {
   const now = Date.now();
   const after = knownServerTime();
-  const { speaker } = useOutbox.getState();
-  const added: Waiting[] = said.map((one, index) => ({
+  const { author } = useOutbox.getState();
+  const added: Waiting[] = made.map((one, index) => ({
     number: --lastUnwritten,
     job,
     // What is recorded together stays in order.
-    said: {
+    entry: {
       ...one,
       key: crypto.randomUUID(),
       at: new Date(now + index).toISOString(),
@@ -108,7 +107,7 @@ export async function add(
     made: momentNow(),
     refused: null,
     isNew: true,
-    ...(speaker && { by: { person: speaker.person, name: speaker.name, initials: speaker.initials } }),
+    ...(author && { by: { person: author.person, name: author.name, initials: author.initials } }),
     ...(photo && { photo }),
     ...(named && { named }),
   }));
@@ -169,9 +168,15 @@ export async function remove(gone: readonly number[]): Promise<void> {
 export async function load(): Promise<void> {
   const left = (await database()
     .then((kept) => kept.getAll("waiting"))
+    .then((records) => records.map(asWaiting))
     .catch(() => [])) as Waiting[];
-  const keys = new Set(left.map(({ said }) => said.key));
-  setEntries((all) => [...left, ...all.filter(({ said }) => !keys.has(said.key))]);
+  const keys = new Set(left.map(({ entry }) => entry.key));
+  setEntries((all) => [...left, ...all.filter(({ entry }) => !keys.has(entry.key))]);
+}
+
+/** What is kept, as it is now; pages of earlier versions called the entry `said`. */
+function asWaiting({ said, ...kept }: Kept["waiting"]["value"] & { said?: SiteEntry }) {
+  return said ? { ...kept, entry: said } : kept;
 }
 
 type Store = ReturnType<typeof storeOf>;

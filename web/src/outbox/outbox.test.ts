@@ -11,7 +11,7 @@ const NOTE = { kind: "note", words: "Rain" } as const;
 
 /** What the server was sent, in order, and what it answers next. */
 let sent: { by: string; entries: { key: string; words?: string; at: string }[] }[];
-let answers: ((said: { key: string; words?: string }[]) => Response)[];
+let answers: ((entry: { key: string; words?: string }[]) => Response)[];
 
 const kept = () => Response.json({ refused: [] });
 const status =
@@ -24,7 +24,7 @@ async function opened() {
   vi.resetModules();
   const outbox = await import("./outbox");
   await outbox.startSending();
-  outbox.setSpeaker(LEAD);
+  outbox.setAuthor(LEAD);
   return outbox;
 }
 
@@ -38,7 +38,7 @@ function waiting(outbox: Outbox) {
   return found;
 }
 
-const words = (outbox: Outbox) => waiting(outbox).map(({ said }) => "words" in said && said.words);
+const words = (outbox: Outbox) => waiting(outbox).map(({ entry }) => "words" in entry && entry.words);
 const noted = (outbox: Outbox, ...notes: string[]) =>
   outbox.record(JOB, ...notes.map((note) => ({ ...NOTE, words: note })));
 
@@ -88,12 +88,26 @@ describe("entries of the site", () => {
     expect(second).toBeGreaterThan(first ?? 0);
   });
 
+  it("goes up from what a page of an earlier version wrote down, which called it otherwise", async () => {
+    const { openDB } = await import("idb");
+    const kept = await openDB("bluff-site", 1, {
+      upgrade: (made) => void made.createObjectStore("waiting", { keyPath: "number", autoIncrement: true }),
+    });
+    const said = { ...NOTE, words: "before", key: crypto.randomUUID(), at: "2026-01-05T07:31:00Z" };
+    await kept.add("waiting", { job: JOB, by: LEAD, said, refused: null });
+    kept.close();
+    answers = [status(503)];
+    const outbox = await opened();
+    expect(words(outbox)).toEqual(["before"]);
+    await soon(() => expect(sent[0]?.entries).toMatchObject([{ key: said.key, words: "before" }]));
+  });
+
   it("is on the device before it is sent, and goes up under the same key when the page is opened again", async () => {
     answers = [status(503), status(503), status(503)];
     const outbox = await opened();
     await act(() => noted(outbox, "one"));
     expect(words(outbox)).toEqual(["one"]);
-    const key = waiting(outbox)[0]?.said.key;
+    const key = waiting(outbox)[0]?.entry.key;
     await soon(() => expect(sent).toHaveLength(1));
     answers = [];
     const again = await opened();
@@ -120,7 +134,7 @@ describe("entries of the site", () => {
     outbox.onArrival(async () => isRead);
     await act(() => noted(outbox, "one"));
     await soon(() => expect(waiting(outbox)[0]?.hasLanded).toBe(true));
-    const key = waiting(outbox)[0]?.said.key;
+    const key = waiting(outbox)[0]?.entry.key;
     isRead = true;
     await soon(() => expect(waiting(outbox)).toEqual([]));
     expect(sent.filter(({ entries }) => entries.some((one) => one.key === key))).toHaveLength(1);
@@ -161,15 +175,15 @@ describe("entries of the site", () => {
   it("waits for the person who made it when somebody else signs in", async () => {
     answers = [status(409, "Somebody else has signed in on this device since.")];
     const outbox = await opened();
-    outbox.setSpeaker(null);
-    outbox.setSpeaker(LEAD);
+    outbox.setAuthor(null);
+    outbox.setAuthor(LEAD);
     await act(() => noted(outbox, "one"));
     await soon(() => expect(sent).toHaveLength(1));
-    outbox.setSpeaker({ person: "p2", name: "Framer", initials: "FR" });
+    outbox.setAuthor({ person: "p2", name: "Framer", initials: "FR" });
     await act(() => noted(outbox, "mine"));
     await soon(() => expect(sent.at(-1)?.entries.map(({ words }) => words)).toEqual(["mine"]));
     expect(words(outbox)).toContain("one");
-    outbox.setSpeaker(LEAD);
+    outbox.setAuthor(LEAD);
     await soon(() => expect(sent.at(-1)?.entries.map(({ words }) => words)).toEqual(["one"]));
     expect(
       sent.every(({ by, entries }) => entries.every(({ words }) => (words === "one") === (by === "p1"))),

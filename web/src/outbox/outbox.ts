@@ -2,13 +2,13 @@ import { t } from "@lingui/core/macro";
 import { client } from "../api/client";
 import { ageOf, heardFrom } from "../device/deviceClock";
 import {
+  type Author,
   add,
   amend,
   amendAll,
   load,
   type NewEntry,
   remove,
-  type Speaker,
   useOutbox,
   type Waiting,
   writeUnwritten,
@@ -35,9 +35,9 @@ const arrival = { read: (async () => true) as Read, reading: new Set<string>() }
 const waiting = (): readonly Waiting[] => useOutbox.getState().waiting;
 
 /** Set who is signed in here: their entries go up, and somebody else's wait for them. */
-export function setSpeaker(next: Speaker | null) {
-  if (useOutbox.getState().speaker?.person === next?.person) return;
-  useOutbox.setState({ speaker: next });
+export function setAuthor(next: Author | null) {
+  if (useOutbox.getState().author?.person === next?.person) return;
+  useOutbox.setState({ author: next });
   void send();
 }
 
@@ -54,15 +54,15 @@ export async function record(job: string, ...entries: NewEntry[]): Promise<void>
 export async function recordTick(
   job: string,
   named: string,
-  said: NewEntry & { kind: "tick" },
+  entry: NewEntry & { kind: "tick" },
 ): Promise<void> {
-  await add(job, [said], { named });
+  await add(job, [entry], { named });
   void send();
 }
 
 /** Record something with a photograph; as `record`. */
-export async function recordWithPhoto(job: string, photo: Blob, said: NewEntry): Promise<void> {
-  await add(job, [said], { photo });
+export async function recordWithPhoto(job: string, photo: Blob, entry: NewEntry): Promise<void> {
+  await add(job, [entry], { photo });
   void send();
 }
 
@@ -127,8 +127,8 @@ function toSend(): Waiting[] {
 }
 
 function isMine({ by }: Waiting): boolean {
-  const { speaker } = useOutbox.getState();
-  return speaker !== null && (by === undefined || by.person === speaker.person);
+  const { author } = useOutbox.getState();
+  return author !== null && (by === undefined || by.person === author.person);
 }
 
 async function sendAll(): Promise<void> {
@@ -165,7 +165,7 @@ async function sendAll(): Promise<void> {
 type PhotoSent = { state: "there" | "later" | "fault" } | { state: "refused"; why: string };
 
 /** Send a photograph before what it goes with. One that is refused stays here with it, until somebody decides. */
-async function photoSent({ job, said: { key }, photo }: Waiting): Promise<PhotoSent> {
+async function photoSent({ job, entry: { key }, photo }: Waiting): Promise<PhotoSent> {
   if (!photo) return { state: "there" };
   const answer = await fetch(`/api/jobs/${job}/site/pictures/${key}`, {
     method: "PUT",
@@ -215,10 +215,10 @@ async function sent(job: string, together: readonly Waiting[]): Promise<Sent> {
     headers: { "Content-Type": "application/json" },
     body: JSON.stringify({
       sent_at: new Date().toISOString(),
-      by: useOutbox.getState().speaker?.person,
-      entries: together.map(({ said, made }) => {
+      by: useOutbox.getState().author?.person,
+      entries: together.map(({ entry, made }) => {
         const age = made ? ageOf(made) : null;
-        return { ...said, ...(age !== null && { age }) };
+        return { ...entry, ...(age !== null && { age }) };
       }),
     }),
   });
@@ -247,14 +247,14 @@ async function sent(job: string, together: readonly Waiting[]): Promise<Sent> {
   }
   if (answer.status === 500) return { refusals: new Map(), faulty: together };
   const why = await whyOf(answer);
-  return { refusals: new Map(together.map(({ said }) => [said.key, why])), faulty: [] };
+  return { refusals: new Map(together.map(({ entry }) => [entry.key, why])), faulty: [] };
 }
 
 function settle(together: readonly Waiting[], refusals: ReadonlyMap<string, string>): Promise<void> {
   return amendAll(
     together.map(({ number }) => number),
     (one) => {
-      const refused = refusals.get(one.said.key);
+      const refused = refusals.get(one.entry.key);
       return refused === undefined ? { ...one, hasLanded: true } : { ...one, refused };
     },
   );
@@ -274,7 +274,9 @@ async function clearLanded(job: string): Promise<void> {
   for (let wait = FIRST_PAUSE; ; wait = Math.min(2 * wait, LONGEST_PAUSE)) {
     const ours = landed().filter((one) => one.job === job);
     if (ours.length === 0) break;
-    const walls = [...new Set(ours.flatMap(({ said }) => ("wall" in said && said.wall ? [said.wall] : [])))];
+    const walls = [
+      ...new Set(ours.flatMap(({ entry }) => ("wall" in entry && entry.wall ? [entry.wall] : []))),
+    ];
     if (await arrival.read(job, walls).catch(() => false)) await remove(ours.map(({ number }) => number));
     else await new Promise((resolve) => window.setTimeout(resolve, wait));
   }
@@ -286,7 +288,7 @@ export function onArrival(read: Read) {
   arrival.read = read;
 }
 
-/** What waits on this device of a job, no matter who said it. */
+/** What waits on this device of a job, no matter whose it is. */
 export function useWaiting(job: string): readonly Waiting[] {
   return useOutbox((outbox) => outbox.waiting).filter((one) => one.job === job);
 }
@@ -294,10 +296,10 @@ export function useWaiting(job: string): readonly Waiting[] {
 /** How many entries of any job wait here for each person who is not signed in; by name. */
 export function useWaitingForOthers(): ReadonlyMap<string, number> {
   const all = useOutbox((outbox) => outbox.waiting);
-  const speaker = useOutbox((outbox) => outbox.speaker);
+  const author = useOutbox((outbox) => outbox.author);
   const found = new Map<string, number>();
   for (const { by, hasLanded } of all)
-    if (by && !hasLanded && by.person !== speaker?.person) found.set(by.name, (found.get(by.name) ?? 0) + 1);
+    if (by && !hasLanded && by.person !== author?.person) found.set(by.name, (found.get(by.name) ?? 0) + 1);
   return found;
 }
 

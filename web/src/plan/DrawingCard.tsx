@@ -4,7 +4,7 @@ import { Plural, Trans } from "@lingui/react/macro";
 import type { Drawing, DrawingGuess, DrawingPart } from "../api/client";
 import { SelectField } from "../app/SelectField";
 import { TextField } from "../app/TextField";
-import type { Brought } from "./useBringIn";
+import type { Brought } from "./useDrawingImport";
 
 const MOST_LEFT = 60;
 

@@ -27,8 +27,8 @@ export function OrderPanel({ plan, onSelect }: { plan: Plan; onSelect: (action: 
                   </Text>
                 </Button>
                 <Box flex="1" />
-                <Figure text={String(step.hands)} fontSize="18px" fontWeight="700" />
-                <Text color="faint">{plural(step.hands, { one: "person,", other: "people," })}</Text>
+                <Figure text={String(step.people)} fontSize="18px" fontWeight="700" />
+                <Text color="faint">{plural(step.people, { one: "person,", other: "people," })}</Text>
                 <Figure text={String(step.pounds)} fontSize="18px" fontWeight="700" />
                 <Text color="faint">{t`lb`}</Text>
               </Flex>

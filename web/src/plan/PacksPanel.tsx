@@ -89,7 +89,7 @@ export function PacksPanel({ plan }: { plan: Plan }) {
         )}
       </Flex>
       <Text px="4" pt="2" fontSize="13px" color="faint">
-        {plan.hands} {t`${piece("Header")} sizes follow the approved drawings.`}
+        {plan.handedness} {t`${piece("Header")} sizes follow the approved drawings.`}
       </Text>
     </Box>
   );

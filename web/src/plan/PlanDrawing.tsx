@@ -21,7 +21,7 @@ import {
 } from "./PlanShapes";
 import { LeftMarks, PlanUnderlay } from "./PlanUnderlay";
 import type { Select, Selection } from "./selection";
-import { type Box as Drawn, usePlanHand } from "./usePlanHand";
+import { type Box as Drawn, usePlanPointer } from "./usePlanPointer";
 import { boundsWith, type Place, toScreen, type View, wholeOf, zoom } from "./view";
 
 interface PlanDrawingProps {
@@ -75,10 +75,10 @@ export function PlanDrawing({
   const [box, setBox] = useState<Drawn | null>(null);
   // Until somebody moves it, the view follows the plan and the window.
   const fitted = wholeOf(boundsWith(plan, picture, drawing) ?? [0, 0, 240, 240], size);
-  // Under a hand that drags, the floor must stay where it is.
+  // While something is dragged, the floor must stay where it is.
   const [held, hold] = useState<View | null>(null);
   const view = chosen ?? (isDragging ? held : null) ?? fitted;
-  usePlanHand(svg, {
+  usePlanPointer(svg, {
     plan,
     view,
     selection,

@@ -12,7 +12,7 @@ export function PlanPicture({
 }: {
   job: string;
   picture: Picture;
-  /** Where it lies now, in inches, while a hand may be moving it. */
+  /** Where it lies now, in inches, while it may be dragged. */
   corner: Place;
   view: View;
   pressed: readonly Place[];

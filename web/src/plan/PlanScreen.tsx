@@ -16,16 +16,16 @@ import { PlanBar } from "./PlanBar";
 import { PlanDrawing } from "./PlanDrawing";
 import { PlanSide } from "./PlanSide";
 import { NOTHING, type Selection, select } from "./selection";
-import { useBringIn } from "./useBringIn";
 import { useDraft } from "./useDraft";
+import { useDrawingImport } from "./useDrawingImport";
 import { usePictureWork } from "./usePictureWork";
 
 /** The plan: a floor of walls, seen from above. */
 export function PlanScreen() {
   const { job, change } = useOpenJob();
-  const asked = usePlan(job.id, job.revision);
+  const query = usePlan(job.id, job.revision);
   return (
-    <Shown asked={asked} what={t`Opening the plan`} trouble={t`This plan could not be opened`}>
+    <Shown query={query} what={t`Opening the plan`} trouble={t`This plan could not be opened`}>
       {(plan) => <Floor job={job} plan={plan} change={change} />}
     </Shown>
   );
@@ -38,12 +38,12 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   const selection = standing(chosen, plan);
   const [areDimensionsShown, showDimensions] = useState(true);
   const picture = job.job.picture ?? null;
-  const bringIn = useBringIn(job.id, change);
+  const drawingImport = useDrawingImport(job.id, change);
   const pictureWork = usePictureWork(plan, picture);
-  const draft = useDraft(plan, bringIn.brought?.drawing.edit ?? null);
+  const draft = useDraft(plan, drawingImport.brought?.drawing.edit ?? null);
   const navigate = useNavigate();
   const openBench = (wall: string) => navigate(`/jobs/${job.id}/bench/${encodeURIComponent(wall)}`);
-  const says = draft.says ?? bringIn.says;
+  const says = draft.says ?? drawingImport.says;
 
   function onKey(event: KeyboardEvent) {
     const edit = change.isAllowed ? keyEdit(event, selection) : null;
@@ -59,8 +59,8 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
       <PlanBar
         areDimensionsShown={areDimensionsShown}
         onDimensions={() => showDimensions(!areDimensionsShown)}
-        isReading={bringIn.isBusy}
-        onFile={bringIn.bring}
+        isReading={drawingImport.isBusy}
+        onFile={drawingImport.bring}
       />
       <PhraseLine
         job={job.id}
@@ -87,8 +87,8 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
             onKey={onKey}
             job={job.id}
             picture={picture}
-            drawing={bringIn.brought?.drawing ?? null}
-            pointed={bringIn.pointed}
+            drawing={drawingImport.brought?.drawing ?? null}
+            pointed={drawingImport.pointed}
             isPictureMoved={pictureWork.isMoved}
             pressed={pictureWork.scaling ?? []}
             onPress={pictureWork.press}
@@ -102,7 +102,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
             selection={selection}
             onSelect={act}
             onOpen={openBench}
-            bringIn={bringIn}
+            drawingImport={drawingImport}
             pictureWork={pictureWork}
           />
         </SidePanel>
@@ -111,7 +111,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
   );
 }
 
-/** A plan the viewer may not change: hands turn and move the paper, and nothing on it. */
+/** A plan the viewer may not change: it can be moved and zoomed, nothing on it. */
 const STAYS = { onDrag: () => {}, onDrop: () => {}, onTurn: () => {} };
 
 const TYPE_THE_OUTSIDE = {
@@ -123,7 +123,7 @@ const TYPE_ON = {
   hint: t`A partition off a wall, 8-0 north of F; an opening, 3-6x4-6 @ 9-3 in A; a walk; A through at B; ? lists everything`,
 };
 
-/** What a hand is about to do, or what is being read. */
+/** What a drag is about to do, or what is being read. */
 function OverPlan({ says }: { says: string }) {
   return (
     <Text

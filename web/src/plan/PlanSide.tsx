@@ -10,7 +10,7 @@ import { PacksPanel } from "./PacksPanel";
 import { PictureCard } from "./PictureCard";
 import { SelectionCard } from "./SelectionCard";
 import type { Select, Selection } from "./selection";
-import type { useBringIn } from "./useBringIn";
+import type { useDrawingImport } from "./useDrawingImport";
 import type { usePictureWork } from "./usePictureWork";
 import { WallsPanel } from "./WallsPanel";
 
@@ -20,7 +20,7 @@ export function PlanSide({
   selection,
   onSelect,
   onOpen,
-  bringIn,
+  drawingImport,
   pictureWork,
 }: {
   plan: Plan;
@@ -28,22 +28,22 @@ export function PlanSide({
   onSelect: (action: Select) => void;
   /** Opens a wall's bench. */
   onOpen: (wall: string) => void;
-  bringIn: ReturnType<typeof useBringIn>;
+  drawingImport: ReturnType<typeof useDrawingImport>;
   pictureWork: ReturnType<typeof usePictureWork>;
 }) {
   const { job, change } = useOpenJob();
   const [tab, setTab] = useState("walls");
   const { picture } = job.job;
-  if (bringIn.brought)
+  if (drawingImport.brought)
     return (
       <DrawingCard
-        brought={bringIn.brought}
-        isBusy={bringIn.isBusy || change.isBusy}
-        pointed={bringIn.pointed}
-        onPoint={bringIn.point}
-        onAnswer={bringIn.answer}
-        onTake={({ edit }) => edit && change.make(edit, bringIn.leave)}
-        onLeave={bringIn.leave}
+        brought={drawingImport.brought}
+        isBusy={drawingImport.isBusy || change.isBusy}
+        pointed={drawingImport.pointed}
+        onPoint={drawingImport.point}
+        onAnswer={drawingImport.answer}
+        onTake={({ edit }) => edit && change.make(edit, drawingImport.leave)}
+        onLeave={drawingImport.leave}
       />
     );
   return (

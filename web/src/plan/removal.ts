@@ -1,6 +1,6 @@
 import type { Edit } from "../api/client";
 
-/** Taking walls out, as one change; null when there are none. */
+/** Saving walls out, as one change; null when there are none. */
 export function removal(walls: readonly string[]): Edit | null {
   const [first, ...more] = walls;
   if (!first) return null;

@@ -3,7 +3,7 @@ import type { Edit, Plan } from "../api/client";
 import { usePlanPreview } from "../api/queries";
 import { useOpenJob } from "../app/JobScreens";
 
-/** The floor as it would be while a hand or a typed line is at it, and until the server has made it so. */
+/** The floor as it would be while it is dragged or a line is typed, and until the server has made it so. */
 export function useDraft(plan: Plan, brought: Edit | null) {
   const { job, change } = useOpenJob();
   const [dragged, setDragged] = useState<Edit | null>(null);

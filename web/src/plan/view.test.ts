@@ -33,7 +33,7 @@ describe("the view of a plan", () => {
     expect(north).toBeCloseTo(45.5);
   });
 
-  it("keeps the place under the hand while it zooms", () => {
+  it("keeps the place under the pointer while it zooms", () => {
     const view = wholeOf([0, 0, 432, 270], BOX);
     const place = toPlan(view, [300, 200]);
     const [x, y] = toScreen(zoom(view, 3, [300, 200]), place);
@@ -48,7 +48,7 @@ describe("the view of a plan", () => {
   });
 });
 
-describe("a hand on a wall", () => {
+describe("a drag on a wall", () => {
   it.each([
     [10.3, 8, 10.25],
     [10.3, 3, 10.5],

@@ -41,7 +41,7 @@ export function toPlan(view: View, [x, y]: Place): Place {
   return [(x - view.x) / view.scale, (view.y - y) / view.scale];
 }
 
-/** Nearer or farther, the place under the hand staying where it is. */
+/** Zooms in or out; the place under the pointer stays where it is. */
 export function zoom(view: View, by: number, at: Place): View {
   const scale = clamp(view.scale * by);
   const [east, north] = toPlan(view, at);
@@ -56,7 +56,7 @@ function clamp(scale: number): number {
   return Math.min(MOST, Math.max(LEAST, scale));
 }
 
-/** What a hand can be trusted to at a scale: to the quarter inch near by, to the inch from afar. */
+/** How exact a drag is at a scale: to the quarter inch near by, to the inch from afar. */
 export function snap(inches: number, scale: number): number {
   const step = scale >= 6 ? 0.25 : scale >= 2 ? 0.5 : 1;
   return Math.round(inches / step) * step;

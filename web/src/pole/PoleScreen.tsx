@@ -21,9 +21,9 @@ import { usePoles, useWhatIf, type WhatIf } from "./usePoles";
 /** The story poles: heads, headers, sills and cripples for every kind of opening, side by side. */
 export function PoleScreen() {
   const { job, change } = useOpenJob();
-  const asked = usePoles(job.id, job.revision);
+  const query = usePoles(job.id, job.revision);
   return (
-    <Shown asked={asked} what={t`Setting up the poles`} trouble={t`The story poles could not be opened`}>
+    <Shown query={query} what={t`Setting up the poles`} trouble={t`The story poles could not be opened`}>
       {(poles) => <AllPoles job={job} poles={poles} change={change} />}
     </Shown>
   );
@@ -31,9 +31,9 @@ export function PoleScreen() {
 
 function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobChange }) {
   const [mark, setMark] = useState<string | null>(null);
-  const [asked, setAsked] = useState<WhatIf | null>(null);
-  const whatIf = useWhatIf(job.id, job.revision, asked);
-  const shown = asked && whatIf.data ? whatIf.data : poles;
+  const [proposed, setProposed] = useState<WhatIf | null>(null);
+  const whatIf = useWhatIf(job.id, job.revision, proposed);
+  const shown = proposed && whatIf.data ? whatIf.data : poles;
   const found = shown.poles.findIndex(({ marks }) => mark !== null && marks.includes(mark));
   const picked = Math.max(found, 0);
   const pole = shown.poles[picked];
@@ -41,7 +41,7 @@ function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobC
 
   function pick(index: number) {
     setMark(shown.poles[index]?.marks[0] ?? null);
-    setAsked(null);
+    setProposed(null);
   }
   return (
     <>
@@ -78,15 +78,15 @@ function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobC
               key={first}
               pole={pole}
               poles={shown}
-              asked={asked}
+              proposed={proposed}
               refusal={whatIf.error?.message ?? null}
               onAsk={(column, text) => {
                 setMark(first);
-                setAsked(text === null ? null : { marks: pole.marks, column, text });
+                setProposed(text === null ? null : { marks: pole.marks, column, text });
               }}
               onTake={() => {
                 const edit = whatIf.data?.edit;
-                if (edit) change.make(edit, () => setAsked(null));
+                if (edit) change.make(edit, () => setProposed(null));
               }}
             />
           </SidePanel>
@@ -100,14 +100,14 @@ function AllPoles({ job, poles, change }: { job: Job; poles: Poles; change: JobC
 function PoleCard({
   pole,
   poles,
-  asked,
+  proposed,
   refusal,
   onAsk,
   onTake,
 }: {
   pole: Pole;
   poles: Poles;
-  asked: WhatIf | null;
+  proposed: WhatIf | null;
   refusal: string | null;
   onAsk: (column: WhatIf["column"], text: string | null) => void;
   onTake: () => void;
@@ -134,21 +134,21 @@ function PoleCard({
       {isWindow && (
         <TextField
           label={t`Head`}
-          value={asked?.column === "head" ? asked.text : pole.head.value.text}
+          value={proposed?.column === "head" ? proposed.text : pole.head.value.text}
           onEnter={(text) => onAsk("head", text)}
         />
       )}
       <TextField
         label={piece("Header")}
-        value={asked?.column === "header" ? asked.text : pole.header}
+        value={proposed?.column === "header" ? proposed.text : pole.header}
         onEnter={(text) => onAsk("header", text)}
       />
-      {refusal && asked && (
+      {refusal && proposed && (
         <Text role="alert" fontSize="14px" color="crayon" mt="1">
           {refusal}
         </Text>
       )}
-      {asked && (
+      {proposed && (
         <Flex gap="2" mt="2">
           <Changes>
             <Button

@@ -19,11 +19,11 @@ export interface WhatIf {
 }
 
 /** The poles as another head or header would leave them; nothing is changed. */
-export function useWhatIf(job: string, revision: number, asked: WhatIf | null) {
+export function useWhatIf(job: string, revision: number, proposed: WhatIf | null) {
   return useQuery({
-    queryKey: ["what-if", job, revision, asked],
+    queryKey: ["what-if", job, revision, proposed],
     queryFn: () => {
-      const { marks, column, text } = asked as WhatIf;
+      const { marks, column, text } = proposed as WhatIf;
       return answered<Poles>(
         client.POST("/api/jobs/{job_id}/poles/what-if", {
           params: { path: { job_id: job } },
@@ -31,7 +31,7 @@ export function useWhatIf(job: string, revision: number, asked: WhatIf | null) {
         }),
       );
     },
-    enabled: asked !== null,
+    enabled: proposed !== null,
     retry: false,
     gcTime: 10_000,
   });

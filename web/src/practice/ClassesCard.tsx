@@ -31,7 +31,7 @@ export function ClassesCard({ whose }: { whose: Whose }) {
       </Text>
       <NewClass whose={whose} onMade={show} />
       {made && <OneTimeLink key={made.path} {...made} isGoodUntilEnded onDone={() => show(null)} />}
-      <Shown asked={classes} what={t`Loading the classes`} trouble={t`The classes could not be read`}>
+      <Shown query={classes} what={t`Loading the classes`} trouble={t`The classes could not be read`}>
         {(all) => (
           <Flex as="ul" direction="column" listStyleType="none" mt="4">
             {all.map((one) => (
@@ -166,9 +166,9 @@ function ClassRow({ one, isOpen, onOpen }: { one: CrewClass; isOpen: boolean; on
 }
 
 function Results({ id }: { id: string }) {
-  const asked = useClassResults(id);
+  const query = useClassResults(id);
   return (
-    <Shown asked={asked} what={t`Loading the results`} trouble={t`The results could not be read`}>
+    <Shown query={query} what={t`Loading the results`} trouble={t`The results could not be read`}>
       {(found) =>
         found.pupils.length === 0 ? (
           <Text color="faint" py="2">{t`No results yet.`}</Text>

@@ -18,7 +18,7 @@ const HEIGHT = 2 * PLATE + TAPE + 2 * EDGE;
 /** Pixels to an inch: the whole plate in sight, down to where a sixteenth can be pointed at. */
 const ZOOMS = [6, 12, 28, 44, 64];
 const USUAL = 2;
-/** How far a hand may slip and still have pressed, in pixels. */
+/** How far a press may slip, in pixels. */
 const SLIP = 6;
 
 type Missed = Grade["named"][number]["missed"][number];
@@ -85,7 +85,7 @@ export function Deck({ exercise, marks, pencil, onPencil, onKey, grade, lit }: D
           onPointerUp={(event) => {
             const from = pressed.current;
             pressed.current = null;
-            // A hand that moved along the plates pushed them, and put no pencil down.
+            // A drag along the plates scrolls them; it draws nothing.
             if (from !== null && Math.abs(event.clientX - from) <= SLIP) place(event);
           }}
         >

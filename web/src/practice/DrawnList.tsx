@@ -24,13 +24,13 @@ export function DrawnList({
       <Flex as="ul" listStyleType="none" gap="1" wrap="wrap">
         {alike(marks).map(({ mark, places, plates }) => {
           const isWrong = places.some((place) => grade?.wrong.includes(place));
-          const said = [`${asKeyed(mark.inches)} ${mark.symbol}`, !mark.ahead && t`behind`, plates]
+          const inWords = [`${asKeyed(mark.inches)} ${mark.symbol}`, !mark.ahead && t`behind`, plates]
             .filter(Boolean)
             .join(", ");
           return (
             <Flex
               as="li"
-              key={said}
+              key={inWords}
               align="center"
               borderWidth="1px"
               borderColor={isWrong ? "crayon" : "line"}
@@ -48,7 +48,7 @@ export function DrawnList({
                 variant="plain"
                 px="1"
                 minW="0"
-                aria-label={t`Erase ${said}`}
+                aria-label={t`Erase ${inWords}`}
                 onClick={() => onRub(places)}
               >
                 <X />

@@ -30,7 +30,7 @@ export function LessonScreen() {
       >{t`This link is incomplete. Copy all of it, including what follows the #.`}</Box>
     );
   return (
-    <Shown asked={lesson} what={t`Opening the class`} trouble={t`This link leads to no class`}>
+    <Shown query={lesson} what={t`Opening the class`} trouble={t`This link leads to no class`}>
       {(found) =>
         pupil && place ? (
           <InClass lesson={found} token={token} place={Number(place)} pupil={pupil} />

@@ -151,9 +151,9 @@ function TypedReading({
   const [refusal, refuse] = useState<string | null>(null);
   function go(event: FormEvent) {
     event.preventDefault();
-    const { reading: said, symbol } = typedLine(typed, letters);
-    if (!said) return;
-    reading(said).then(
+    const { reading: typedReading, symbol } = typedLine(typed, letters);
+    if (!typedReading) return;
+    reading(typedReading).then(
       (inches) => {
         onReading(inches, symbol);
         // An answer to what was typed before is dropped.

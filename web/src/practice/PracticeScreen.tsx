@@ -34,7 +34,7 @@ export function PracticeScreen() {
         </Box>
         <WhoseWays />
       </Flex>
-      <Shown asked={practice} what={t`Loading progress`} trouble={t`Practice could not be read`}>
+      <Shown query={practice} what={t`Loading progress`} trouble={t`Practice could not be read`}>
         {(found) => <Found practice={found} search={search} />}
       </Shown>
       {job && <WallsOf job={job} />}
@@ -134,7 +134,7 @@ function Questions({ practice: { known }, search }: { practice: Practice; search
         <Text color="faint" fontSize="14px">
           <Trans>
             <Figure text={`${known.known}`} fontWeight="700" fontSize="18px" color="ink" /> of {known.topics}{" "}
-            topics known, {known.asked} asked
+            topics known, {known.asked} query
           </Trans>
         </Text>
       </Flex>
@@ -215,9 +215,9 @@ function WhoseWays() {
 
 /** The walls of the job one comes from: each is an exercise too. */
 function WallsOf({ job }: { job: string }) {
-  const asked = useJob(job);
+  const query = useJob(job);
   return (
-    <Shown asked={asked} what={t`Loading the job`} trouble={t`The job could not be read`}>
+    <Shown query={query} what={t`Loading the job`} trouble={t`The job could not be read`}>
       {(found: Job) => (
         <Box as="section" mt="6">
           <Heading as="h2" fontSize="18px" fontWeight="700" mb="2">

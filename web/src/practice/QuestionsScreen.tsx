@@ -14,13 +14,13 @@ import { type Whose, whoseOf } from "./usePractice";
 export function QuestionsScreen() {
   const [search] = useSearchParams();
   const whose = whoseOf(search);
-  const [asked, ask] = useState<{ number: number; just: string | null }>({ number: 1, just: null });
+  const [turn, ask] = useState<{ number: number; just: string | null }>({ number: 1, just: null });
   const question = useQuery({
-    queryKey: ["question", whose, asked.number],
+    queryKey: ["question", whose, turn.number],
     queryFn: () =>
       answered<Question>(
         client.POST("/api/practice/question", {
-          params: { query: asked.just ? { just: asked.just } : {} },
+          params: { query: turn.just ? { just: turn.just } : {} },
           body: whose,
         }),
       ),
@@ -42,13 +42,13 @@ export function QuestionsScreen() {
           <Text as="span" color="chalk" fontWeight="700">{t`Back to practice`}</Text>
         </Link>
       </Flex>
-      <Shown asked={question} what={t`Loading a question`} trouble={t`There is no question`}>
+      <Shown query={question} what={t`Loading a question`} trouble={t`There is no question`}>
         {(found) => (
-          <Asked
-            key={asked.number}
+          <QuestionCard
+            key={turn.number}
             question={found}
             whose={whose}
-            onNext={() => ask({ number: asked.number + 1, just: found.topic })}
+            onNext={() => ask({ number: turn.number + 1, just: found.topic })}
           />
         )}
       </Shown>
@@ -56,14 +56,14 @@ export function QuestionsScreen() {
   );
 }
 
-function Asked({ question, whose, onNext }: { question: Question; whose: Whose; onNext: () => void }) {
-  const [said, say] = useState("");
+function QuestionCard({ question, whose, onNext }: { question: Question; whose: Whose; onNext: () => void }) {
+  const [typed, setTyped] = useState("");
   const queries = useQueryClient();
   const answer = useMutation({
-    mutationFn: (said: string) =>
+    mutationFn: (text: string) =>
       answered<Answered>(
         client.POST("/api/practice/answer", {
-          body: { topic: question.topic, seed: question.seed, said, ...whose },
+          body: { topic: question.topic, seed: question.seed, text, ...whose },
         }),
       ),
     onSuccess: () => queries.invalidateQueries({ queryKey: ["practice"] }),
@@ -71,7 +71,7 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
   const came = answer.data;
   function submit(event: FormEvent) {
     event.preventDefault();
-    if (said.trim()) answer.mutate(said);
+    if (typed.trim()) answer.mutate(typed);
   }
   return (
     <Box>
@@ -107,16 +107,16 @@ function Asked({ question, whose, onNext }: { question: Question; whose: Whose; 
             fontWeight="700"
             aria-label={t`Answer`}
             autoComplete="off"
-            value={said}
+            value={typed}
             readOnly={came !== undefined}
-            onChange={(event) => say(event.target.value)}
+            onChange={(event) => setTyped(event.target.value)}
           />
           <Button
             type="submit"
             h="52px"
             size="md"
             variant="solid"
-            disabled={!said.trim() || answer.isPending || came !== undefined}
+            disabled={!typed.trim() || answer.isPending || came !== undefined}
           >{t`Answer`}</Button>
         </Flex>
       )}

@@ -32,14 +32,14 @@ export function SheetOnDeck({
   /** What comes after it, once it is handed in. */
   onward: ReactNode;
 }) {
-  const asked = useQuery({
+  const query = useQuery({
     queryKey: ["exercise", source.key],
     queryFn: source.exercise,
     staleTime: Number.POSITIVE_INFINITY,
     retry: false,
   });
   return (
-    <Shown asked={asked} what={t`Making the exercise`} trouble={t`There is no such exercise`}>
+    <Shown query={query} what={t`Making the exercise`} trouble={t`There is no such exercise`}>
       {(exercise) => (
         <OnDeck exercise={exercise} source={source} title={title} teaches={teaches} onward={onward} />
       )}

@@ -22,7 +22,7 @@ export function SheetPanel({
 }) {
   const fields = (isRough: boolean) => (
     <Sums
-      asked={exercise.sums.filter(({ is_rough }) => is_rough === isRough)}
+      sums={exercise.sums.filter(({ is_rough }) => is_rough === isRough)}
       sheet={sheet}
       onSum={onSum}
       grade={grade}
@@ -73,12 +73,12 @@ function Part({ title, hint, children }: { title: string; hint?: string; childre
 }
 
 function Sums({
-  asked,
+  sums,
   sheet,
   onSum,
   grade,
 }: {
-  asked: Exercise["sums"];
+  sums: Exercise["sums"];
   sheet: Sheet;
   onSum: (key: string, typed: string) => void;
   grade: Grade | null;
@@ -87,7 +87,7 @@ function Sums({
     grade?.sums.find((one) => one.opening === opening && one.figure === figure);
   return (
     <Grid templateColumns="1fr 96px" columnGap="2" rowGap="1" alignItems="center">
-      {asked.map(({ opening, figure, called }) => {
+      {sums.map(({ opening, figure, called }) => {
         const key = sumKey(opening, figure);
         const graded = right(opening, figure);
         const label = `${opening} ${called}`;

@@ -51,11 +51,11 @@ export const sumKey = (opening: string, figure: string) => `${opening}/${figure}
 /** A sheet as it is sent. */
 export function asSent(
   { marks, sums }: Sheet,
-  asked: readonly { opening: string; figure: string }[],
+  wanted: readonly { opening: string; figure: string }[],
 ): SheetSoFar {
   return {
     marks,
-    sums: asked
+    sums: wanted
       .map(({ opening, figure }) => ({ opening, figure, typed: sums[sumKey(opening, figure)] ?? "" }))
       .filter(({ typed }) => typed.trim() !== "") as Required<SheetSoFar>["sums"],
   };

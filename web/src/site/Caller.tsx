@@ -38,9 +38,9 @@ export function Caller() {
   const { job, wall } = useOpenWall();
   const held = useHeld();
   const [over, setOver] = useState<readonly string[]>([]);
-  const asked = useWalk(job.id, wall, job.revision, held, over);
+  const query = useWalk(job.id, wall, job.revision, held, over);
   return (
-    <Shown asked={asked} what={t`Reading the tape`} trouble={t`This wall could not be called`}>
+    <Shown query={query} what={t`Reading the tape`} trouble={t`This wall could not be called`}>
       {(walk) => <Walked job={job.id} walk={walk} held={held} over={over} onOver={setOver} />}
     </Shown>
   );
@@ -88,7 +88,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   }
   function mark(isWritten: boolean) {
     if (!stop || !may) return;
-    void record(job, ...stop.marks.map((one) => said(walk, one, stop.revision, isWritten)));
+    void record(job, ...stop.marks.map((one) => markEntry(walk, one, stop.revision, isWritten)));
   }
   function next() {
     if (!stop) return;
@@ -139,7 +139,7 @@ function Walked({ job, walk, held, over, onOver }: WalkedProps) {
   );
 }
 
-function said(
+function markEntry(
   { wall, hook }: Walk,
   { plate, mark }: Stop["marks"][number],
   revision: number,

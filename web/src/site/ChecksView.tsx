@@ -31,11 +31,11 @@ const STATES = {
 /** The checks of a wall: where to hold the tape, what it read, and what that says. */
 export function ChecksView() {
   const { job, wall } = useOpenWall();
-  const asked = useChecks(job.id, wall, job.revision);
+  const query = useChecks(job.id, wall, job.revision);
   // Kept here, not with what is shown: where the answer is asked for again, a reading must not go to another check.
   const [picked, pick] = useState<Picked>({ check: null, measure: null });
   return (
-    <Shown asked={asked} what={t`Laying out the checks`} trouble={t`This wall could not be checked`}>
+    <Shown query={query} what={t`Laying out the checks`} trouble={t`This wall could not be checked`}>
       {(checks) => <All job={job} checks={checks} picked={picked} onPick={pick} />}
     </Shown>
   );
@@ -245,14 +245,14 @@ function Measures({
 
 function waitingFor(waiting: readonly Waiting[], wall: string, check: string, measure: string) {
   const last = waiting.findLast(
-    ({ said, refused }) =>
+    ({ entry, refused }) =>
       refused === null &&
-      said.kind === "reading" &&
-      said.wall === wall &&
-      said.check === check &&
-      said.measure === measure,
+      entry.kind === "reading" &&
+      entry.wall === wall &&
+      entry.check === check &&
+      entry.measure === measure,
   );
-  return last?.said.kind === "reading" ? last.said.value : null;
+  return last?.entry.kind === "reading" ? last.entry.value : null;
 }
 
 /** Whether something has lasted so long that it is worth saying. */

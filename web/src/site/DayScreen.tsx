@@ -13,7 +13,7 @@ import { Shown } from "../app/Shown";
 import { useMay } from "../app/session";
 import { recordTick, useWaiting } from "../outbox/outbox";
 import { dayName, endOf, timeOf } from "./clock";
-import { HandsChart } from "./HandsChart";
+import { PeopleChart } from "./PeopleChart";
 import { SiteBar } from "./SiteBar";
 import { TickRow } from "./TickRow";
 import { lastTick } from "./ticked";
@@ -23,11 +23,11 @@ import { useTicks } from "./useTicks";
 /** What is done when and by how many, what must be there before, and the minutes it is made of. */
 export function DayScreen() {
   const { job } = useOpenJob();
-  const asked = useDay(job.id, job.revision);
+  const query = useDay(job.id, job.revision);
   return (
     <>
       <SiteBar job={job} title={t`The day`} back={{ to: "..", name: t`All walls` }} />
-      <Shown asked={asked} what={t`Planning the day`} trouble={t`The day could not be planned`}>
+      <Shown query={query} what={t`Planning the day`} trouble={t`The day could not be planned`}>
         {(day) => <Planned job={job} day={day} />}
       </Shown>
     </>
@@ -44,13 +44,13 @@ function Planned({ job, day }: { job: Job; day: SiteDay }) {
     return <Empty title={t`All walls are standing`}>{t`Nothing is left to do on this job.`}</Empty>;
   return (
     <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" w="full">
-      <Hands job={job} day={day} />
-      <HandsChart day={day} turns={turns} />
+      <People job={job} day={day} />
+      <PeopleChart day={day} turns={turns} />
       <Grid templateColumns={{ base: "minmax(0, 1fr)", lg: "minmax(0, 1fr) 360px" }} columnGap="10">
         <Box>
           <Part name={now[0] ? t`${dayName(now[0].begins.on)}, from ${now[0].begins.clock}` : t`Now`}>
             {now.map((turn) => (
-              <NowRow key={`${turn.wall} ${turn.task}`} job={job.id} turn={turn} most={day.hands} />
+              <NowRow key={`${turn.wall} ${turn.task}`} job={job.id} turn={turn} most={day.people} />
             ))}
           </Part>
           {days.map((on, index) => (
@@ -61,7 +61,7 @@ function Planned({ job, day }: { job: Job; day: SiteDay }) {
                   <ThenRow
                     key={`${turn.wall} ${turn.task} ${turn.begins.clock}`}
                     turn={turn}
-                    most={day.hands}
+                    most={day.people}
                     goesOn={isLeft(turn, turns)}
                   />
                 ))}
@@ -93,12 +93,12 @@ function Part({ name, children }: { name: string; children: ReactNode }) {
   );
 }
 
-function Hands({ job, day: { hands, starts, ends } }: { job: Job; day: SiteDay }) {
+function People({ job, day: { people, starts, ends } }: { job: Job; day: SiteDay }) {
   const may = useMay("change");
   return (
     <Flex py="2" gap="3" align="center" justify="space-between" fontSize="17px">
       <Text>
-        <b>{plural(hands, { one: "# person", other: "# people" })}</b>, {t`${starts} to ${ends}`}
+        <b>{plural(people, { one: "# person", other: "# people" })}</b>, {t`${starts} to ${ends}`}
       </Text>
       {may && (
         <Button asChild size="lg" variant="plain">
@@ -112,7 +112,7 @@ function Hands({ job, day: { hands, starts, ends } }: { job: Job; day: SiteDay }
 /** Something that can be begun now, or is under way: begun with so many, and done. */
 function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number }) {
   const waiting = useWaiting(job);
-  const [hands, setHands] = useState(turn.who.length);
+  const [people, setPeople] = useState(turn.who.length);
   const isBegun = lastTick(waiting, turn.wall, turn.begin) ?? turn.begun !== null;
   const tick = (work: string, isDone: boolean, by?: number) =>
     void recordTick(job, work === turn.begin ? t`Started: ${turn.name}` : turn.name, {
@@ -120,7 +120,7 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
       wall: turn.wall,
       work,
       is_done: isDone,
-      ...(by !== undefined && { hands: by }),
+      ...(by !== undefined && { people: by }),
     });
   return (
     <Box py="2" borderBottomWidth="1px" role="group" aria-label={`${turn.name} ${turn.wall}`}>
@@ -161,19 +161,19 @@ function NowRow({ job, turn, most }: { job: string; turn: SiteTurn; most: number
               <Button
                 size="lg"
                 aria-label={t`One person fewer`}
-                disabled={hands <= 1}
-                onClick={() => setHands(hands - 1)}
+                disabled={people <= 1}
+                onClick={() => setPeople(people - 1)}
               >
                 <Minus />
               </Button>
-              <Button size="lg" variant="solid" onClick={() => tick(turn.begin, true, hands)}>
-                <Play /> {t`Start with ${hands}`}
+              <Button size="lg" variant="solid" onClick={() => tick(turn.begin, true, people)}>
+                <Play /> {t`Start with ${people}`}
               </Button>
               <Button
                 size="lg"
                 aria-label={t`One person more`}
-                disabled={hands >= most}
-                onClick={() => setHands(hands + 1)}
+                disabled={people >= most}
+                onClick={() => setPeople(people + 1)}
               >
                 <Plus />
               </Button>

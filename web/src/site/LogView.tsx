@@ -12,7 +12,7 @@ import { Shown } from "../app/Shown";
 import { fullDate } from "../language/when";
 import { record, recordWithPhoto, useWaiting, type Waiting } from "../outbox/outbox";
 import { timeOf } from "./clock";
-import { inWords } from "./NotKept";
+import { inWords } from "./NotSaved";
 import { shownAtOnce, small } from "./photo";
 import { useLog } from "./useSite";
 
@@ -20,14 +20,14 @@ import { useLog } from "./useSite";
 export function LogView({ job, wall }: { job: Job; wall?: string }) {
   const [words, setWords] = useState("");
   const [day, setDay] = useState("");
-  const asked = {
+  const filter = {
     ...(wall && { wall }),
     ...(day && { day }),
     ...(useDeferredValue(words).trim() && { words: words.trim() }),
   };
-  const found = useLog(job.id, asked);
+  const found = useLog(job.id, filter);
   const waiting = useWaiting(job.id).filter(
-    ({ said, refused }) => refused === null && (!wall || ("wall" in said && said.wall === wall)),
+    ({ entry, refused }) => refused === null && (!wall || ("wall" in entry && entry.wall === wall)),
   );
   return (
     <Box flex="1" minH="0" overflowY="auto" px="3" pb="6" maxW="880px" w="full">
@@ -53,13 +53,19 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
           value={day}
           onChange={(event) => setDay(event.target.value)}
         />
-        <Download job={job.id} file="site/log.csv" asked={asked} size="lg" title={t`Export this list as CSV`}>
+        <Download
+          job={job.id}
+          file="site/log.csv"
+          params={filter}
+          size="lg"
+          title={t`Export this list as CSV`}
+        >
           <DownloadIcon /> {t`CSV`}
         </Download>
         <Download
           job={job.id}
           file="site/log.pdf"
-          asked={asked}
+          params={filter}
           size="lg"
           isOpened
           title={t`Print this list`}
@@ -68,7 +74,7 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
         </Download>
       </Flex>
       <NotSent waiting={waiting} logged={found.data ?? []} />
-      <Shown asked={found} what={t`Loading the log`} trouble={t`The log could not be read`}>
+      <Shown query={found} what={t`Loading the log`} trouble={t`The log could not be read`}>
         {(lines) =>
           lines.length > 0 ? (
             <Days job={job.id} lines={lines} isOfOne={wall !== undefined} />
@@ -85,7 +91,7 @@ export function LogView({ job, wall }: { job: Job; wall?: string }) {
 function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: readonly LogLine[] }) {
   // For a moment both the log and this device have an entry; it is shown once.
   const keys = new Set(logged.map(({ key }) => key));
-  const unsent = waiting.filter(({ said }) => !keys.has(said.key));
+  const unsent = waiting.filter(({ entry }) => !keys.has(entry.key));
   if (unsent.length === 0) return null;
   return (
     <Box as="section" aria-label={t`Not sent yet`} mt="3">
@@ -101,7 +107,7 @@ function NotSent({ waiting, logged }: { waiting: readonly Waiting[]; logged: rea
         {unsent.toReversed().map((one) => (
           <Flex as="li" key={one.number} gap="3" py="2" borderBottomWidth="1px" align="baseline">
             <Text fontFamily="figure" fontSize="17px" color="faint" w="52px" flexShrink="0">
-              {timeOf(one.said.at)}
+              {timeOf(one.entry.at)}
             </Text>
             <Text flex="1" fontSize="17px" overflowWrap="anywhere">
               {inWords(one)}
@@ -168,7 +174,7 @@ function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne:
   ));
 }
 
-/** Something to be remembered, with a photograph if one is taken, said by the signed-in account. */
+/** Something to be remembered, with a photograph if one is taken, entry by the signed-in account. */
 function Note({ job, wall }: { job: Job; wall?: string }) {
   const id = useId();
   // A note opened from a piece is about that piece.
@@ -176,7 +182,7 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
   const [words, setWords] = useState("");
   const [photo, setPhoto] = useState<{ blob: Blob; shown: string } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
-  const [isTaking, setTaking] = useState(false);
+  const [isTaking, setSaving] = useState(false);
   function keep(event: FormEvent) {
     event.preventDefault();
     if (!words.trim() && !photo) return;
@@ -193,14 +199,14 @@ function Note({ job, wall }: { job: Job; wall?: string }) {
   async function take(file: File) {
     setTrouble(null);
     // A note is not kept before the photograph that goes with it is ready.
-    setTaking(true);
+    setSaving(true);
     try {
       const blob = await small(file);
       setPhoto({ blob, shown: await shownAtOnce(blob) });
     } catch {
       setTrouble(t`Bluff cannot read this picture. Take it again.`);
     }
-    setTaking(false);
+    setSaving(false);
   }
   return (
     <Changes right="record">

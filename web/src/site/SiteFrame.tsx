@@ -2,7 +2,7 @@ import type { CSSProperties } from "react";
 import { Outlet } from "react-router";
 import { color } from "../app/colors";
 import { useOpenJob } from "../app/JobScreens";
-import { NotKept } from "./NotKept";
+import { NotSaved } from "./NotSaved";
 import { Full } from "./SiteBar";
 import look from "./SiteFrame.module.css";
 
@@ -19,7 +19,7 @@ export function SiteFrame() {
   return (
     <div className={look.frame} style={IN_THE_SUN}>
       <Full />
-      <NotKept job={open.job} />
+      <NotSaved job={open.job} />
       <Outlet context={open} />
     </div>
   );

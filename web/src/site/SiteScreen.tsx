@@ -8,7 +8,7 @@ import { Fractions } from "../app/Fractions";
 import { useOpenJob } from "../app/JobScreens";
 import { buttonLook, PlainButton } from "../app/PlainButton";
 import { Shown } from "../app/Shown";
-import { AlongCard } from "./AlongCard";
+import { OfflineCard } from "./OfflineCard";
 import { SiteBar } from "./SiteBar";
 import look from "./SiteScreen.module.css";
 import { useSite } from "./useSite";
@@ -17,11 +17,11 @@ import { useTicks } from "./useTicks";
 /** The walls of a job in the order they are framed, and how far each is. */
 export function SiteScreen() {
   const { job } = useOpenJob();
-  const asked = useSite(job.id, job.revision);
+  const query = useSite(job.id, job.revision);
   return (
     <>
       <SiteBar job={job} title={job.job.name} />
-      <Shown asked={asked} what={t`Loading the walls`} trouble={t`The site could not be opened`}>
+      <Shown query={query} what={t`Loading the walls`} trouble={t`The site could not be opened`}>
         {({ walls, stages }) =>
           walls.length === 0 ? (
             <Empty
@@ -37,7 +37,7 @@ export function SiteScreen() {
                   <ClipboardList /> {t`Site log`}
                 </Link>
               </nav>
-              <AlongCard job={job} walls={walls} />
+              <OfflineCard job={job} walls={walls} />
               <ul className={look.walls}>
                 {walls.map((wall, index) => (
                   <WallRow key={wall.wall} job={job} wall={wall} stages={stages} number={index + 1} />

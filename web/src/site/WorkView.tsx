@@ -16,9 +16,9 @@ import { useOpenWall } from "./WallScreen";
 /** How a wall is built: its packs before, its headers, then step by step; each ticked when it is done. */
 export function BuildView() {
   const { job, wall } = useOpenWall();
-  const asked = useWork(job.id, wall, job.revision);
+  const query = useWork(job.id, wall, job.revision);
   return (
-    <Shown asked={asked} what={t`Laying out the steps`} trouble={t`This wall could not be opened`}>
+    <Shown query={query} what={t`Laying out the steps`} trouble={t`This wall could not be opened`}>
       {(work) => <Build job={job} work={work} />}
     </Shown>
   );
@@ -159,9 +159,9 @@ function Build({ job, work }: { job: Job; work: WallWork }) {
 /** Raising a wall: what it takes, what must be so before anybody lifts, what is done once it is up. */
 export function RaiseView() {
   const { job, wall } = useOpenWall();
-  const asked = useWork(job.id, wall, job.revision);
+  const query = useWork(job.id, wall, job.revision);
   return (
-    <Shown asked={asked} what={t`Weighing the wall`} trouble={t`This wall could not be opened`}>
+    <Shown query={query} what={t`Weighing the wall`} trouble={t`This wall could not be opened`}>
       {(work) => <Raise job={job} work={work} />}
     </Shown>
   );
@@ -200,14 +200,14 @@ function Raise({ job, work }: { job: Job; work: WallWork }) {
   );
 }
 
-function Weight({ name, pounds, hands }: { name: string; pounds: number; hands: number }) {
+function Weight({ name, pounds, people }: { name: string; pounds: number; people: number }) {
   return (
     <Box>
       <Text color="faint" fontSize="16px">
         {name}
       </Text>
       <Figure
-        text={plural(hands, { one: "# person", other: "# people" })}
+        text={plural(people, { one: "# person", other: "# people" })}
         display="block"
         fontSize="44px"
         fontWeight="800"

@@ -15,13 +15,13 @@ const HELD = {
   isAloud: false,
 } as const;
 
-let asked: string[];
+let requested: string[];
 
 beforeEach(() => {
-  asked = [];
+  requested = [];
   vi.stubGlobal("fetch", async (request: Request) => {
     const { pathname, search } = new URL(request.url);
-    asked.push(pathname + search);
+    requested.push(pathname + search);
     return Response.json({});
   });
 });
@@ -66,6 +66,6 @@ describe("an address of the site", () => {
     ],
   ])("of %s is what the program asks, to the letter", async (_, address, ask) => {
     await answered(ask() as never);
-    expect(asked).toEqual([address]);
+    expect(requested).toEqual([address]);
   });
 });

@@ -9,8 +9,8 @@ const ofSite = (job: string) => `${ofJob(job)}/site`;
 const ofWall = (job: string, wall: string) => `${ofSite(job)}/walls/${encodeURIComponent(wall)}`;
 
 /** What is asked for besides an address, as the client writes it. */
-export function search(asked: Record<string, boolean | number | string>): string {
-  return Object.entries(asked)
+export function search(params: Record<string, boolean | number | string>): string {
+  return Object.entries(params)
     .map(([name, value]) => `${name}=${encodeURIComponent(value)}`)
     .join("&");
 }
@@ -37,7 +37,7 @@ export const addresses = {
     `${ofWall(job, wall)}/walks?${search({ figures, ...(reach !== null && { reach }) })}`,
   /** A wall's stops as a tape is held. */
   stops: (job: string, wall: string, held: Omit<Held, "isAloud">) => {
-    const { over: _, ...asked } = walkAsked(held);
-    return `${ofWall(job, wall)}/stops?${search(asked)}`;
+    const { over: _, ...params } = walkAsked(held);
+    return `${ofWall(job, wall)}/stops?${search(params)}`;
   },
 };

@@ -7,7 +7,7 @@ import { AS_OF } from "../device/kept";
 const onArrival = vi.hoisted(() => vi.fn());
 const renewSoon = vi.hoisted(() => vi.fn());
 vi.mock("../outbox/outbox", () => ({ onArrival }));
-vi.mock("./along", () => ({ renewSoon }));
+vi.mock("./offlineCopy", () => ({ renewSoon }));
 
 const { lookOnArrival } = await import("./arrivals");
 const { patientFetch } = await import("../api/away");
@@ -60,17 +60,17 @@ describe("once the server has this device's entries", () => {
 
   it("a screen that waits for its first answer asks again after it, which may be from before", async () => {
     let give = (_: Response) => {};
-    let asked = 0;
+    let requests = 0;
     const observer = new QueryObserver(queries, {
       queryKey: ["site", JOB, "walls"],
       queryFn: async () => {
-        asked += 1;
-        if (asked > 1) return "new";
+        requests += 1;
+        if (requests > 1) return "new";
         return (await new Promise<Response>((resolve) => (give = resolve))).json();
       },
     });
     const leave = observer.subscribe(() => {});
-    await vi.waitFor(() => expect(asked).toBe(1));
+    await vi.waitFor(() => expect(requests).toBe(1));
     const read = arrived();
     give(Response.json("old"));
     expect(await read).toBe(true);

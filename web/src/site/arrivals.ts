@@ -3,7 +3,7 @@ import { askAgain } from "../api/askAgain";
 import { keptAnswers } from "../api/away";
 import { client } from "../api/client";
 import { onArrival } from "../outbox/outbox";
-import { renewSoon } from "./along";
+import { renewSoon } from "./offlineCopy";
 
 /** What shows site entries. */
 const SHOWS = ["site", "marked", "cutting"];

@@ -5,15 +5,15 @@ import type { Waiting } from "../outbox/outbox";
 export function isWritten(stop: Stop, waiting: readonly Waiting[], wall: string): boolean {
   return stop.marks.every(({ plate, mark }) => {
     const last = waiting.findLast(
-      ({ said, refused }) =>
+      ({ entry, refused }) =>
         refused === null &&
-        said.kind === "mark" &&
-        said.wall === wall &&
-        said.plate === plate &&
-        said.mark === mark &&
-        said.revision === stop.revision,
+        entry.kind === "mark" &&
+        entry.wall === wall &&
+        entry.plate === plate &&
+        entry.mark === mark &&
+        entry.revision === stop.revision,
     );
-    return last?.said.kind === "mark" ? last.said.is_done : stop.is_written;
+    return last?.entry.kind === "mark" ? last.entry.is_done : stop.is_written;
   });
 }
 
@@ -22,13 +22,13 @@ export function isDone(stop: Stop, waiting: readonly Waiting[], wall: string): b
   return isWritten(stop, waiting, wall) !== (stop.turn === "strike");
 }
 
-/** Whether work on a wall, or on none, was last said here to be done; null where nobody has said anything of it here. */
+/** Whether work on a wall, or on none, was last entered here as done; null where nothing was entered. */
 export function lastTick(waiting: readonly Waiting[], wall: string | null, work: string): boolean | null {
   const last = waiting.findLast(
-    ({ said, refused }) =>
-      refused === null && said.kind === "tick" && (said.wall ?? null) === wall && said.work === work,
+    ({ entry, refused }) =>
+      refused === null && entry.kind === "tick" && (entry.wall ?? null) === wall && entry.work === work,
   );
-  return last?.said.kind === "tick" ? last.said.is_done : null;
+  return last?.entry.kind === "tick" ? last.entry.is_done : null;
 }
 
 /** The first stop from a place on that is still to be done, once round; null where none is. */

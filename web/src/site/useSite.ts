@@ -10,8 +10,8 @@ import {
   type Walk,
   type WallWork,
 } from "../api/client";
-import { useAlong } from "./along";
 import { type Held, held, walkAsked } from "./held";
+import { useOfflineCopy } from "./offlineCopy";
 import { nearest, walkHere } from "./walkHere";
 
 /** How the person with this device holds their tape. */
@@ -57,17 +57,17 @@ export function walkQuery(
 
 /** A walk as the server says it or, where none answers and nothing like it is kept, as the core on this device does. */
 export function useWalk(job: string, wall: string, revision: number, held: Held, over: readonly string[]) {
-  const asked = useQuery({
+  const query = useQuery({
     ...walkQuery(job, wall, revision, held, over),
     placeholderData: keepPreviousData,
   });
-  const along = useAlong(job);
+  const along = useOfflineCopy(job);
   // What is written goes into a walk worked out here from the one that is kept, so that is kept up.
   useQuery({
     ...walkQuery(job, wall, revision, along ? nearest(along, held) : held),
     enabled: along !== null,
   });
-  const isMissing = asked.isPending || asked.isPlaceholderData;
+  const isMissing = query.isPending || query.isPlaceholderData;
   const isAway = useAway().says !== null;
   const here = useQuery({
     queryKey: ["walked here", job, wall, walkAsked(held, over), revision],
@@ -75,7 +75,7 @@ export function useWalk(job: string, wall: string, revision: number, held: Held,
     enabled: isMissing && isAway,
     retry: false,
   });
-  return isMissing && here.data ? { data: here.data, error: null } : asked;
+  return isMissing && here.data ? { data: here.data, error: null } : query;
 }
 
 /** The checks of a wall with their readings and what those say. */
@@ -109,12 +109,12 @@ export function useWork(job: string, wall: string, revision: number) {
 }
 
 /** The log, of one wall or of all, on one day or ever, with some words in it. */
-export function useLog(job: string, asked: { wall?: string; day?: string; words?: string }) {
+export function useLog(job: string, filter: { wall?: string; day?: string; words?: string }) {
   return useQuery({
-    queryKey: ["site", job, "log", asked],
+    queryKey: ["site", job, "log", filter],
     queryFn: () =>
       answered<LogLine[]>(
-        client.GET("/api/jobs/{job_id}/site/log", { params: { path: { job_id: job }, query: asked } }),
+        client.GET("/api/jobs/{job_id}/site/log", { params: { path: { job_id: job }, query: filter } }),
       ),
     placeholderData: keepPreviousData,
   });

@@ -22,9 +22,9 @@ export function useTicks(
   return {
     isDone,
     by(work) {
-      const said = done[work];
-      if (!said) return t`just now`;
-      return `${said.name}, ${dateTime(said.at)}`;
+      const last = done[work];
+      if (!last) return t`just now`;
+      return `${last.name}, ${dateTime(last.at)}`;
     },
     tick: (work, named) =>
       void recordTick(job, named, {

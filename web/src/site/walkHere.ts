@@ -1,11 +1,11 @@
 import type { Walk } from "../api/client";
 import { addresses } from "./addresses";
-import { type Along, alongOf } from "./along";
 import { askHere } from "./core/ask";
 import { type Held, walkAsked } from "./held";
+import { type OfflineCopy, offlineCopyOf } from "./offlineCopy";
 
 /** How a tape is held in the walk that is kept, of all there are, and most like this one. */
-export function nearest(along: Along, held: Held): Held {
+export function nearest(along: OfflineCopy, held: Held): Held {
   return { ...held, ...along.held };
 }
 
@@ -19,7 +19,7 @@ export async function walkHere(
   held: Held,
   over: readonly string[],
 ): Promise<Walk | null> {
-  const along = alongOf(job);
+  const along = offlineCopyOf(job);
   if (!along) return null;
   const kept = await fetch(addresses.stops(job, wall, nearest(along, held)));
   const read = await askHere(job, wall, "walk", walkAsked(held, over));

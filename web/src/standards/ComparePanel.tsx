@@ -8,7 +8,7 @@ import { Figure } from "../app/Figure";
 import { useNotices } from "../app/notices";
 import { Shown } from "../app/Shown";
 import { ChoicePicker, type Chosen } from "./ChoicePicker";
-import { type Considered, takeStandard } from "./considered";
+import { applyStandard, type Considered } from "./considered";
 import { optionsAsWays, type Where } from "./oneChoice";
 import { comparePaper, MOST_WAYS, type OneWay, useCompare } from "./useCompare";
 
@@ -28,15 +28,15 @@ export function ComparePanel({
   const whole: OneWay[] = [
     { name: t`This job as it is`, considered: null },
     ...aside.map((considered) => ({ name: considered.says, considered })),
-    ...(job.job.taken ? [{ name: t`The usual ways`, considered: takeStandard(null) }] : []),
-    ...standards.map((standard) => ({ name: standard.name, considered: takeStandard(standard) })),
+    ...(job.job.taken ? [{ name: t`The usual ways`, considered: applyStandard(null) }] : []),
+    ...standards.map((standard) => ({ name: standard.name, considered: applyStandard(standard) })),
   ];
   const all = choice ? optionsAsWays(choice.row, choice.where) : whole;
   const wall = choice?.where.wall ?? null;
   // What is not chosen otherwise is: the first few.
   const [left, leave] = useState<readonly string[]>([]);
   const chosen = all.filter(({ name }) => !left.includes(name)).slice(0, MOST_WAYS);
-  const asked = useCompare(job.id, job.revision, chosen, wall);
+  const query = useCompare(job.id, job.revision, chosen, wall);
   const { tell } = useNotices();
   const isChosen = (way: OneWay) => chosen.includes(way);
   const toggle = (way: OneWay) =>
@@ -97,7 +97,7 @@ export function ComparePanel({
           </Trans>
         </Text>
       ) : (
-        <Shown asked={asked} what={t`Framing the job each way`} trouble={t`These ways could not be compared`}>
+        <Shown query={query} what={t`Framing the job each way`} trouble={t`These ways could not be compared`}>
           {(compare) => <Lines compare={compare} />}
         </Shown>
       )}

@@ -19,7 +19,7 @@ const ROWS: readonly [keyof Tally & string, (piece: Piece) => string][] = [
   ["wood_percent", () => t`Wood in the wall, %`],
 ];
 
-/** Figures there are once somebody has said what boards cost, what fills the walls, how long work takes. */
+/** Figures that need to know what boards cost, what fills the walls, how long work takes. */
 const SAID = [
   ["cost", t`Cost of the boards`],
   ["r", t`R of the exterior walls`],

@@ -18,14 +18,14 @@ type Ask = (row: Way, text: string | null) => void;
 export const PartOfStandard = memo(function PartOfStandard({
   group,
   tried,
-  asked,
+  considered,
   onAsk,
 }: {
   group: WaysGroup;
   /** The same as it would be with what is looked at. */
   tried: WaysGroup;
   /** What is looked at, if that is in this part. */
-  asked: Considered["way"];
+  considered: Considered["way"];
   onAsk: Ask;
 }) {
   const drawn = group.rows.filter(({ way }) => DRAWINGS[way]);
@@ -33,7 +33,12 @@ export const PartOfStandard = memo(function PartOfStandard({
   return (
     <FieldGroup name={group.name} level="h2">
       {drawn.map((row) => (
-        <DrawnWay key={row.way} row={row} asked={asked?.way === row.way ? asked.text : null} onAsk={onAsk} />
+        <DrawnWay
+          key={row.way}
+          row={row}
+          considered={considered?.way === row.way ? considered.text : null}
+          onAsk={onAsk}
+        />
       ))}
       <SimpleGrid columns={{ base: 1, md: 2 }} columnGap="6" pt={drawn.length > 0 ? "2" : "0"}>
         {typed.map((row) => (
@@ -42,7 +47,7 @@ export const PartOfStandard = memo(function PartOfStandard({
             row={row}
             // Where a setting of the job itself was made is what can follow again, not what is only looked at.
             standing={group.rows.find(({ way }) => way === row.way) ?? null}
-            asked={asked?.way === row.way ? asked.text : null}
+            considered={considered?.way === row.way ? considered.text : null}
             onAsk={onAsk}
           />
         ))}
@@ -63,19 +68,19 @@ export function SaidBy({ level }: { level: string | null }) {
 function TypedWay({
   row,
   standing,
-  asked,
+  considered,
   onAsk,
 }: {
   row: Way;
   standing: Way | null;
-  asked: string | null;
+  considered: string | null;
   onAsk: Ask;
 }) {
   return (
     <Box py="0.5">
       <WayRow
         row={{ ...row, whence: null, follows: standing?.follows ?? null }}
-        pencilled={asked}
+        pencilled={considered}
         onEnter={(text) => onAsk(row, text)}
         onFollow={() => onAsk(row, null)}
       />
@@ -86,7 +91,7 @@ function TypedWay({
   );
 }
 
-function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk: Ask }) {
+function DrawnWay({ row, considered, onAsk }: { row: Way; considered: string | null; onAsk: Ask }) {
   const drawings = DRAWINGS[row.way] ?? {};
   return (
     <Box role="group" aria-label={row.name} py="1.5">
@@ -105,7 +110,7 @@ function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk
             school={option}
             shapes={drawings[option.value] ?? []}
             isInForce={option.value === row.text}
-            isConsidered={option.value === asked}
+            isConsidered={option.value === considered}
             onConsider={() => onAsk(row, option.value)}
           />
         ))}
@@ -117,7 +122,7 @@ function DrawnWay({ row, asked, onAsk }: { row: Way; asked: string | null; onAsk
             <WayRow
               row={row}
               isBare
-              pencilled={asked}
+              pencilled={considered}
               onEnter={(text) => onAsk(row, text)}
               onFollow={() => onAsk(row, null)}
             />

@@ -13,7 +13,7 @@ import type { JobChange } from "../app/useJobChange";
 import { useWaysOfJob } from "../ways/queries";
 import { ComparePanel } from "./ComparePanel";
 import { CrewCard } from "./CrewCard";
-import { type Considered, editOf, takeStandard, tryWay } from "./considered";
+import { applyStandard, type Considered, editOf, tryWay } from "./considered";
 import { EffectCard } from "./EffectCard";
 import { PartOfStandard } from "./PartOfStandard";
 import { useEffectOf, useKeeping, useStandards, useTally } from "./useStandards";
@@ -27,7 +27,7 @@ export function StandardsScreen() {
   const data = tally.data && ways.data ? { tally: tally.data, ways: ways.data } : undefined;
   return (
     <Shown
-      asked={{ data, error: tally.error ?? ways.error }}
+      query={{ data, error: tally.error ?? ways.error }}
       what={t`Loading the standards`}
       trouble={t`The standards could not be opened`}
     >
@@ -95,7 +95,7 @@ function AllChoices({
                 key={group.name}
                 group={group}
                 tried={effect.data?.ways.find(({ key }) => key === group.key) ?? group}
-                asked={isIn(group, considered) ? (considered?.way ?? null) : null}
+                considered={isIn(group, considered) ? (considered?.way ?? null) : null}
                 onAsk={ask}
               />
             ),
@@ -122,7 +122,7 @@ function AllChoices({
               <CrewCard
                 job={job}
                 standards={standards.data ?? []}
-                onConsider={(standard) => consider(takeStandard(standard))}
+                onConsider={(standard) => consider(applyStandard(standard))}
                 onKeep={(name) => keeping.keep({ name, job: job.id })}
                 onForget={(name) => keeping.forget(name)}
               />

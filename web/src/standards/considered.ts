@@ -27,11 +27,11 @@ export function tryWay(before: Considered | null, row: Way, text: string | null)
 }
 
 /** The job framed by one of the crew’s standards, or by the usual ways. */
-export function takeStandard(standard: CrewStandard | null): Considered {
+export function applyStandard(standard: CrewStandard | null): Considered {
   return {
     says: standard ? t`Framed by ${standard.name}` : t`Framed by the usual ways`,
     edits: [
-      { edit: "take-standard", taken: standard && { name: standard.name, standard: standard.standard } },
+      { edit: "apply-standard", taken: standard && { name: standard.name, standard: standard.standard } },
     ],
     way: null,
   };

@@ -72,8 +72,8 @@ describe("a text field", () => {
 
   it("says where its value comes from, to the eye and to the ear", () => {
     show(<Kept label="On center" whence="this job" onEnter={() => undefined} />);
-    const said = screen.getByText("from this job");
-    expect(screen.getByLabelText("On center").getAttribute("aria-describedby")).toContain(said.id);
+    const note = screen.getByText("from this job");
+    expect(screen.getByLabelText("On center").getAttribute("aria-describedby")).toContain(note.id);
   });
 });
 

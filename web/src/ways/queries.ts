@@ -47,7 +47,7 @@ export function openingFormQuery({ id, revision }: Job, { opening, before }: Dra
   });
 }
 
-/** The opening with something said in one of its rows, which its form shows at once. */
+/** The opening with one row changed, which its form shows at once. */
 export async function sayInForm(queries: QueryClient, job: Job, draft: Required<Draft>): Promise<Opening> {
   const form = await openingForm(job.id, draft);
   const { opening } = form;

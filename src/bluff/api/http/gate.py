@@ -219,8 +219,8 @@ async def _body(path: str, headers: Headers, receive: Receive) -> bytes | None:
     """
     most = next((most for end, most in _LARGEST if end.search(path)), _LARGEST_OTHER)
     too_large = _TooLarge(message("This is over {most} MB, the most that can be sent here.", most=most // 1024**2))
-    said = headers.get("content-length", "0")
-    if not said.isdecimal() or int(said) > most:
+    declared = headers.get("content-length", "0")
+    if not declared.isdecimal() or int(declared) > most:
         raise too_large
     chunks: list[bytes] = []
     size = 0
@@ -238,10 +238,10 @@ async def _body(path: str, headers: Headers, receive: Receive) -> bytes | None:
 
 def _unreadable(scope: Scope, headers: Headers, body: bytes) -> Response | None:
     """Refuse a body of a kind that is not sent here, and JSON that is none or could not be kept."""
-    said = headers.get("content-type")
-    if scope["method"] in _SAFE or (not body and said is None):
+    declared = headers.get("content-type")
+    if scope["method"] in _SAFE or (not body and declared is None):
         return None
-    kind = (said or "application/octet-stream").partition(";")[0].strip().lower()
+    kind = (declared or "application/octet-stream").partition(";")[0].strip().lower()
     if kind == "application/json":
         try:
             read_json(body, LARGEST_FILE)

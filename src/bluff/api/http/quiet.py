@@ -27,12 +27,12 @@ class Quiet:
     """
 
     after: float = 5.0
-    asked: float = 0.0
+    last_at: float = 0.0
     is_collected: bool = True
 
     def hear(self) -> None:
         """Somebody asks."""
-        self.asked, self.is_collected = time.monotonic(), False
+        self.last_at, self.is_collected = time.monotonic(), False
 
     @asynccontextmanager
     async def collecting(self) -> AsyncIterator[None]:
@@ -51,7 +51,7 @@ class Quiet:
     async def _wait(self) -> None:
         while True:
             await asyncio.sleep(self.after / 2)
-            if not self.is_collected and time.monotonic() - self.asked >= self.after:
+            if not self.is_collected and time.monotonic() - self.last_at >= self.after:
                 self.is_collected = True
                 gc.collect()
 

@@ -10,13 +10,13 @@ from fastapi import Request
 from bluff.core.message import message
 from bluff.formats.bounded import WORKERS, Work, result_of
 from bluff.service.errors import Ending, TooManyRequests
-from bluff.service.papers import JobAsked
+from bluff.service.papers import JobRequest
 from bluff.store.accounts import Account
 
 
-def job_asked(request: Request, account: Account, job: UUID) -> JobAsked:
+def job_request(request: Request, account: Account, job: UUID) -> JobRequest:
     """A job as it is asked for in another process, by the signed-in account."""
-    return JobAsked(request.app.state.pool.conninfo, account, job)
+    return JobRequest(request.app.state.pool.conninfo, account, job)
 
 
 P = ParamSpec("P")

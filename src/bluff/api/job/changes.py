@@ -100,10 +100,10 @@ def redo(jobs: CrewJobs, job_id: UUID, request: ReturnRequest) -> Response:
     return _answer(jobs.redo(job_id, request.revision, request.key), request.in_view)
 
 
-@router.post("/{job_id}/history/{number}/bring-back", response_model=Changed, responses=CONFLICT)
-def bring_back(jobs: CrewJobs, job_id: UUID, number: RevisionNumber, request: ReturnRequest) -> Response:
+@router.post("/{job_id}/history/{number}/restore", response_model=Changed, responses=CONFLICT)
+def restore_revision(jobs: CrewJobs, job_id: UUID, number: RevisionNumber, request: ReturnRequest) -> Response:
     """Make the job what it was at an earlier revision, which can be undone as every other change."""
-    return _answer(jobs.bring_back(job_id, request.revision, number, request.key), request.in_view)
+    return _answer(jobs.restore_revision(job_id, request.revision, number, request.key), request.in_view)
 
 
 def _answer(state: JobState, in_view: InView) -> Response:

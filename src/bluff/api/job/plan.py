@@ -10,9 +10,9 @@ from pydantic import BaseModel, Field
 from bluff.api.http.wire import FindingCounts, PreviewRequest, severities
 from bluff.api.people.session import CrewJobs
 from bluff.core.change.apply import apply
-from bluff.core.crew import floor
+from bluff.core.crew import floor_plan
 from bluff.core.crew.order import BuildStep, build_order
-from bluff.core.crew.packs import PackKind, hands, prefab
+from bluff.core.crew.packs import PackKind, handedness, prefab
 from bluff.core.job.description import describe, parts_of
 from bluff.core.job.edit import Edit, RunThrough
 from bluff.core.job.job import Job, Sizing
@@ -136,7 +136,7 @@ class PlanStep(BaseModel):
     is_tight: bool
     pounds: int
     at_edge: int
-    hands: int
+    people: int
     needs_help: bool
 
 
@@ -172,7 +172,7 @@ class PlanView(BaseModel):
     picture_corner: Place | None = Field(description="Upper left corner of the picture under the plan.")
     order: list[PlanStep]
     packs: list[PlanPack]
-    hands: str
+    handedness: str
     ties: PlanTies
     pounds: int
 
@@ -202,18 +202,18 @@ def plan_view(job: Job, revision: int) -> PlanView:
     """A floor seen from above, with framing order, packs and weights."""
     framed = framings(job)
     plans = [framing.plan for framing in framed]
-    outlines = {plan.id: seen for plan in plans if (seen := floor.drawn(plan))}
+    outlines = {plan.id: seen for plan in plans if (seen := floor_plan.drawn(plan))}
     beside = Beside(outlines.values())
     packs, say = prefab(framed), reader(job.standard.words).say
     walls = [_wall(framing, seen, beside, say) for framing in framed if (seen := outlines.get(framing.plan.id))]
     tied = ties(plans)
     lifts = {framing.plan.id: lift(framing) for framing in framed}
-    area = floor.area(plans)
+    area = floor_plan.area(plans)
     return PlanView(
         revision=revision,
         walls=walls,
         alone=[plan.id for plan in plans if plan.id not in outlines],
-        corners=[_corner(corner) for corner in floor.corners(plans)],
+        corners=[_corner(corner) for corner in floor_plan.corners(plans)],
         bounds=area and _bounds(*area),
         picture_corner=_place((job.picture.at.x, job.picture.at.y)) if job.picture else None,
         order=[_step(step, lifts[step.wall], say) for step in build_order(plans)],
@@ -227,7 +227,7 @@ def plan_view(job: Job, revision: int) -> PlanView:
             )
             for pack in packs
         ],
-        hands=say(hands(packs)),
+        handedness=say(handedness(packs)),
         ties=PlanTies(laps=tied.laps, nails=tied.nails, connectors=tied.connectors),
         pounds=round(sum(raised.pounds for raised in lifts.values())),
     )
@@ -246,7 +246,7 @@ def plan_preview(job: Job, revision: int, edit: Edit) -> PlanPreview:
 
 def _wall(framing: Framing, seen: Outline, beside: Beside, say: Callable[[Message], str]) -> PlanWall:
     plan = framing.plan
-    stations = floor.stations(plan, seen)
+    stations = floor_plan.stations(plan, seen)
     before: Length = 0
     listed = []
     for station in stations:
@@ -264,15 +264,15 @@ def _wall(framing: Framing, seen: Outline, beside: Beside, say: Callable[[Messag
         entered=WallFile.from_core(plan.wall),
         start=_place(seen.at(0, 0)),
         end=_place(seen.at(seen.length, 0)),
-        corners=[_place(corner) for corner in floor.cut_corners(plan, seen)],
-        middle=_place(floor.middle_of(plan, seen)),
+        corners=[_place(corner) for corner in floor_plan.cut_corners(plan, seen)],
+        middle=_place(floor_plan.middle_of(plan, seen)),
         meets_start=_end(plan.meetings.start),
         meets_end=_end(plan.meetings.end),
         length=in_feet(plan.wall.run.length),
         plate_length=in_feet(plan.length),
         hook=plan.standard.datum.end,
-        seen_from=say(floor.seen_from(seen).called),
-        hook_at=_place(floor.datum_place(plan, seen)),
+        seen_from=say(floor_plan.seen_from(seen).called),
+        hook_at=_place(floor_plan.datum_place(plan, seen)),
         openings=[_opening(plan, placed, seen) for placed in plan.openings],
         clears=[
             PlanClear(
@@ -282,19 +282,19 @@ def _wall(framing: Framing, seen: Outline, beside: Beside, say: Callable[[Messag
                 start=_place(clear.start),
                 end=_place(clear.end),
             )
-            for clear in floor.clears(seen, beside)
+            for clear in floor_plan.clears(seen, beside)
         ],
         stations=listed,
-        stations_side=floor.dimensioned_side(seen),
+        stations_side=floor_plan.dimensioned_side(seen),
         heights=[
-            PlanHeight(at=_place(place), height=figure(height)) for place, height in floor.top_heights(plan, seen)
+            PlanHeight(at=_place(place), height=figure(height)) for place, height in floor_plan.top_heights(plan, seen)
         ],
         findings=severities(counted(framing)),
     )
 
 
 def _opening(plan: WallPlan, placed: PlacedOpening, seen: Outline) -> PlanOpening:
-    corners = floor.opening_corners(plan, placed, seen)
+    corners = floor_plan.opening_corners(plan, placed, seen)
     rough = Size(placed.rough.width.value, placed.rough.height.value)
     return PlanOpening(
         id=placed.id,
@@ -312,7 +312,7 @@ def _end(meeting: EndMeeting | None) -> PlanEnd | None:
     return PlanEnd(joint=meeting.joint, other=meeting.other, is_corner=meeting.is_corner)
 
 
-def _corner(corner: floor.Corner) -> PlanCorner:
+def _corner(corner: floor_plan.Corner) -> PlanCorner:
     turn = edit_from_core(RunThrough(corner.butt, corner.butt_end))
     return PlanCorner(through=corner.through, butt=corner.butt, at=_place(corner.at), turn=turn)
 
@@ -327,7 +327,7 @@ def _step(step: BuildStep, raised: Lift, say: Callable[[Message], str]) -> PlanS
         is_tight=step.is_tight,
         pounds=round(raised.pounds),
         at_edge=round(raised.at_edge),
-        hands=raised.hands,
+        people=raised.people,
         needs_help=raised.needs_help,
     )
 

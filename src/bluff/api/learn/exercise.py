@@ -13,8 +13,8 @@ from bluff.core.learn.given import given, letters
 from bluff.core.learn.grading import Grade, Named, Sheet
 from bluff.core.learn.hints import Hint, hint
 from bluff.core.learn.plan_strip import PlanStrip, plan_strip
-from bluff.core.learn.sums_asked import Figure as Asked
-from bluff.core.learn.sums_asked import SumKey, sums_asked
+from bluff.core.learn.required_sums import Figure as SheetFigure
+from bluff.core.learn.required_sums import SumKey, required_sums
 from bluff.core.measure.length import Length, format_feet, from_inches, parse_length, to_inches
 from bluff.core.measure.sum import Sum
 from bluff.core.message import message
@@ -50,7 +50,7 @@ class AskedSum(BaseModel):
     """A figure that is asked about an opening, and what it is called; a rough opening's, or one of the pole's."""
 
     opening: str
-    figure: Asked
+    figure: SheetFigure
     called: str
     is_rough: bool
 
@@ -105,12 +105,12 @@ class WrittenSum(FileModel):
     """A figure that somebody worked out, as typed."""
 
     opening: Annotated[str, Field(max_length=40)]
-    figure: Asked
+    figure: SheetFigure
     typed: Annotated[str, Field(max_length=40)]
 
 
 class SheetRequest(FileModel):
-    """What somebody drew and wrote. An empty figure is not said yet."""
+    """What somebody drew and wrote. An empty figure is not entered yet."""
 
     marks: Annotated[list[DrawnMark], Field(max_length=_MOST_MARKS)]
     sums: Annotated[list[WrittenSum], Field(max_length=_MOST_SUMS, default_factory=list)]
@@ -140,7 +140,7 @@ class DoneRequest(SheetRequest):
 
 
 class HintView(BaseModel):
-    """What comes next, said a little at a time."""
+    """The next step, given a little at a time."""
 
     piece: str
     sum: str
@@ -173,7 +173,7 @@ class GradedSum(BaseModel):
     """A figure that was written down, and what it should have been."""
 
     opening: str
-    figure: Asked
+    figure: SheetFigure
     is_right: bool
     right: NamedSum
 
@@ -189,9 +189,9 @@ class GradeView(BaseModel):
     named: list[NamedView]
 
 
-def exercise_view(asked: Exercise) -> ExerciseView:
+def exercise_view(exercise: Exercise) -> ExerciseView:
     """An exercise as it is given out: no mark of it."""
-    plan = asked.plan
+    plan = exercise.plan
     reads = reader(plan.standard.words)
     level, say = figure(plan.length), reads.say
     return ExerciseView(
@@ -215,7 +215,7 @@ def exercise_view(asked: Exercise) -> ExerciseView:
                 called=say(key.figure.called),
                 is_rough=key.figure.is_rough,
             )
-            for key in sums_asked(build(plan))
+            for key in required_sums(build(plan))
         ],
     )
 
@@ -238,19 +238,19 @@ def _plan(strip: PlanStrip) -> PlanStripView:
     )
 
 
-def hint_view(asked: Exercise, sheet: Sheet) -> HintView | None:
+def hint_view(exercise: Exercise, sheet: Sheet) -> HintView | None:
     """What comes next on a sheet, None where nothing is missing."""
-    found: Hint | None = hint(asked.plan, sheet)
+    found: Hint | None = hint(exercise.plan, sheet)
     if found is None:
         return None
-    say = reader(asked.plan.standard.words).say
+    say = reader(exercise.plan.standard.words).say
     return HintView(piece=say(found.piece), sum=say(found.sum), number=say(found.number))
 
 
-def grade_view(asked: Exercise, sheet: Sheet, found: Grade) -> GradeView:
+def grade_view(exercise: Exercise, sheet: Sheet, found: Grade) -> GradeView:
     """What came of a sheet."""
-    words = asked.plan.standard.words
-    right = sums_asked(build(asked.plan))
+    words = exercise.plan.standard.words
+    right = required_sums(build(exercise.plan))
     return GradeView(
         is_right=found.is_right,
         wanted=found.wanted,
@@ -279,7 +279,7 @@ def _named(one: Named, words: Words) -> NamedView:
         words=say(one.words),
         drawn=[*one.drawn],
         missed=[_missed(wanted, words) for wanted in one.missed],
-        either=[say(said) for _, _, said in one.either],
+        either=[say(sentence) for _, _, sentence in one.either],
     )
 
 

@@ -144,7 +144,7 @@ class AnswerRequest(WhoseRequest):
 
     topic: Annotated[str, Field(max_length=60)]
     seed: Seed
-    said: Annotated[str, Field(max_length=80)]
+    text: Annotated[str, Field(max_length=80)]
 
 
 class AnswerView(BaseModel):
@@ -217,7 +217,7 @@ class LevelOf(BaseModel):
 
 
 class LessonView(BaseModel):
-    """A class as its pupils see it; `done` is what one of them did, where they said who they are."""
+    """A class as its pupils see it; `done` is what one of them did, where they gave their name."""
 
     name: str
     exercises: list[LevelOf]
@@ -268,21 +268,21 @@ def practice(practice: MyPractice) -> PracticeView:
 @router.post("/practice/exercise")
 def practice_exercise(practice: MyPractice, of: ExerciseOf) -> ExerciseView:
     """A wall to lay out."""
-    return exercise_view(_asked(practice, of))
+    return exercise_view(_exercise(practice, of))
 
 
 @router.post("/practice/hint")
 def practice_hint(practice: MyPractice, request: HintRequest) -> HintView | None:
     """What comes next on a sheet; null where nothing is missing."""
-    return hint_view(_asked(practice, request.of), request.sheet.to_core())
+    return hint_view(_exercise(practice, request.of), request.sheet.to_core())
 
 
 @router.post("/practice/grade")
 def practice_grade(practice: MyPractice, request: GradeRequest) -> GradeView:
     """What is right on a sheet and what is not; it is kept how it went."""
-    asked, sheet = _asked(practice, request.of), request.sheet.to_core()
+    exercise, sheet = _exercise(practice, request.of), request.sheet.to_core()
     made_up = MadeUp(request.of.level, request.of.seed) if request.of.level else None
-    return grade_view(asked, sheet, practice.graded(asked, made_up, sheet, request.sheet.done))
+    return grade_view(exercise, sheet, practice.graded(exercise, made_up, sheet, request.sheet.done))
 
 
 @router.get("/practice/reading")
@@ -294,17 +294,17 @@ def practice_reading(_: SignedInAccount, typed: _TypedReading) -> Figure:
 @router.post("/practice/question")
 def practice_question(practice: MyPractice, whose: WhoseRequest, just: str | None = None) -> QuestionView:
     """What is asked next: what was wrong comes back, what was known does later."""
-    asked, seed = practice.next_question(whose.whose, just)
+    posed, seed = practice.next_question(whose.whose, just)
     say = reader(practice.standard(whose.whose).words).say
-    return QuestionView(topic=asked.topic, seed=seed, asks=say(asked.asks), choices=[*map(say, asked.choices)])
+    return QuestionView(topic=posed.topic, seed=seed, asks=say(posed.asks), choices=[*map(say, posed.choices)])
 
 
 @router.post("/practice/answer")
 def practice_answer(practice: MyPractice, request: AnswerRequest) -> AnswerView:
     """Whether an answer is right, and why."""
-    asked, is_right = practice.answer(request.whose, request.topic, request.seed, request.said)
+    posed, is_right = practice.answer(request.whose, request.topic, request.seed, request.text)
     say = reader(practice.standard(request.whose).words).say
-    return AnswerView(is_right=is_right, answer=say(asked.written), because=say(asked.because))
+    return AnswerView(is_right=is_right, answer=say(posed.written), because=say(posed.because))
 
 
 @router.get("/practice/classes")
@@ -383,7 +383,7 @@ def lesson_reading(lesson: TheLesson, typed: _TypedReading) -> Figure:
     return figure(parse_length(typed))
 
 
-def _asked(practice: Practice, of: ExerciseOf) -> Exercise:
+def _exercise(practice: Practice, of: ExerciseOf) -> Exercise:
     if of.level is not None:
         return practice.exercise(MadeUp(of.level, of.seed), of.whose)
     if of.job is None or of.wall is None:

@@ -12,7 +12,7 @@ from bluff.core.job.job import Job
 from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.ways_values import FileModel
-from bluff.service.reading import ReadEdit, read_edit, read_typed
+from bluff.service.preview import ReadEdit, read_edit, read_typed
 from bluff.views.phrases import phrase_list, rule_list
 from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum

@@ -240,7 +240,7 @@ def cutting_view(state: CuttingState) -> CuttingView:
     """A job's boards as the screen shows them."""
     job = state.job.job
     drawing = _Drawing(state)
-    in_use = [one.section for one in state.standing.asked]
+    in_use = [one.section for one in state.standing.demands]
     in_use += [board.section for board in state.boards if board.section not in in_use]
     by_section = {section: [board for board in state.boards if board.section == section] for section in in_use}
     at_stops = stops(state.boards, state.wanted, frozenset(state.ticks))
@@ -256,7 +256,7 @@ def cutting_view(state: CuttingState) -> CuttingView:
             for section, boards in by_section.items()
             if boards
         ],
-        "too_long": [*map(reader(job.standard.words).say, longer_than_stock(state.standing.asked))],
+        "too_long": [*map(reader(job.standard.words).say, longer_than_stock(state.standing.demands))],
         "since": drawing.since(),
         "spares": drawing.spares(),
         "run": _run(state.run),

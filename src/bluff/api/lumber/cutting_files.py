@@ -6,7 +6,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Request, Response
 
 from bluff.api.http.answers import XLSX, download, shown, stem
-from bluff.api.http.work import done, job_asked
+from bluff.api.http.work import done, job_request
 from bluff.api.lumber.cutting import CrewCuttings, OfWalls
 from bluff.api.people.session import SignedInAccount
 from bluff.formats.cutting_tables import cuts_csv
@@ -28,7 +28,7 @@ async def cut_paper(
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """The stops of the saw, and the boards with anything left to cut."""
-    made = await done(request, CUT_SHEETS, job_asked(request, account, job_id), wall, paper)
+    made = await done(request, CUT_SHEETS, job_request(request, account, job_id), wall, paper)
     return shown(made.content, f"{stem(made.job)}-cutting")
 
 
@@ -43,7 +43,7 @@ async def label_paper(
 ) -> Response:
     """A label for every piece that is still to be cut."""
     link = f"{request.base_url}jobs/{job_id}"
-    made = await done(request, LABELS, job_asked(request, account, job_id), wall, sheet, link, skip)
+    made = await done(request, LABELS, job_request(request, account, job_id), wall, sheet, link, skip)
     return shown(made.content, f"{stem(made.job)}-labels")
 
 
@@ -57,5 +57,5 @@ def cut_table(cuttings: CrewCuttings, job_id: UUID, wall: OfWalls) -> Response:
 @router.get("/cutting.xlsx", response_class=Response)
 async def cut_spreadsheet(request: Request, account: SignedInAccount, job_id: UUID, wall: OfWalls) -> Response:
     """The same as a spreadsheet, and the stops of the saw."""
-    made = await done(request, CUT_TABLE, job_asked(request, account, job_id), wall)
+    made = await done(request, CUT_TABLE, job_request(request, account, job_id), wall)
     return download(made.content, XLSX, f"{stem(made.job)}-cutting.xlsx")

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Depends, Query, Request, Response
 from pydantic import BaseModel, Field
 
 from bluff.api.http.answers import shown, stem
-from bluff.api.http.work import done, job_asked
+from bluff.api.http.work import done, job_request
 from bluff.api.lumber.cutting import OfWalls
 from bluff.api.people.session import SignedInAccount
 from bluff.core.learn.scale_model import Model, read_scale
@@ -19,24 +19,24 @@ from bluff.service.papers import MODEL, MODEL_SHEETS
 router = APIRouter(prefix="/api/jobs/{job_id}", tags=["files"])
 
 
-class ModelAsked(NamedTuple):
+class ModelRequest(NamedTuple):
     """Which walls are built, and how."""
 
     model: Model
     walls: list[str]
 
 
-def asked(
+def model_request(
     wall: OfWalls,
     scale: Annotated[str, Query(max_length=20, description="Inches to the foot, like 1 1/2, or 1:10.")] = "1 1/2",
     thick: Annotated[str, Query(max_length=20, description="Of the sticks.")] = "1/4",
     wide: Annotated[str, Query(max_length=20, description="Of the sticks.")] = "1/2",
-) -> ModelAsked:
+) -> ModelRequest:
     """How a model is asked for."""
-    return ModelAsked(Model(read_scale(scale), parse_length(thick), parse_length(wide)), wall)
+    return ModelRequest(Model(read_scale(scale), parse_length(thick), parse_length(wide)), wall)
 
 
-AskedModel = Annotated[ModelAsked, Depends(asked)]
+RequestedModel = Annotated[ModelRequest, Depends(model_request)]
 
 
 class ModelLine(BaseModel):
@@ -59,9 +59,9 @@ class ModelView(BaseModel):
 
 
 @router.get("/model")
-async def model(request: Request, account: SignedInAccount, job_id: UUID, how: AskedModel) -> ModelView:
+async def model(request: Request, account: SignedInAccount, job_id: UUID, how: RequestedModel) -> ModelView:
     """What to cut for a model of a job or of some of its walls."""
-    walls, listed = await done(request, MODEL, job_asked(request, account, job_id), how.model, how.walls)
+    walls, listed = await done(request, MODEL, job_request(request, account, job_id), how.model, how.walls)
     return ModelView(
         walls=walls,
         lines=[
@@ -84,11 +84,11 @@ async def model_paper(
     request: Request,
     account: SignedInAccount,
     job_id: UUID,
-    how: AskedModel,
+    how: RequestedModel,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """The cut list of a model, and its walls as large as it is."""
-    made = await done(request, MODEL_SHEETS, job_asked(request, account, job_id), how.model, how.walls, paper)
+    made = await done(request, MODEL_SHEETS, job_request(request, account, job_id), how.model, how.walls, paper)
     return shown(made.content, f"{stem(made.job)}-model")
 
 

@@ -7,7 +7,7 @@ from fastapi import APIRouter, Query, Request, Response
 from typing_extensions import TypedDict
 
 from bluff.api.http.answers import XLSX, download, shown, stem
-from bluff.api.http.work import done, job_asked
+from bluff.api.http.work import done, job_request
 from bluff.api.lumber.cutting import CrewCuttings
 from bluff.api.people.session import SignedInAccount
 from bluff.core.crew.supply import SPECIAL, Load, OrderLine, Supply
@@ -143,7 +143,7 @@ async def order_paper(
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """The order on paper."""
-    made = await done(request, ORDER_SHEET, job_asked(request, account, job_id), trucks, paper)
+    made = await done(request, ORDER_SHEET, job_request(request, account, job_id), trucks, paper)
     return shown(made.content, f"{stem(made.job)}-order")
 
 
@@ -157,7 +157,7 @@ def order_table(cuttings: CrewCuttings, job_id: UUID, trucks: Loads = None) -> R
 @router.get("/order.xlsx", response_class=Response)
 async def order_spreadsheet(request: Request, account: SignedInAccount, job_id: UUID, trucks: Loads = None) -> Response:
     """The order as a spreadsheet, what else is ordered on a page of its own."""
-    made = await done(request, ORDER_TABLE, job_asked(request, account, job_id), trucks)
+    made = await done(request, ORDER_TABLE, job_request(request, account, job_id), trucks)
     return download(made.content, XLSX, f"{stem(made.job)}-order.xlsx")
 
 

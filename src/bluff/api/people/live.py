@@ -41,14 +41,14 @@ async def _events(live: Live, looking: Looking, token: str) -> AsyncIterator[str
         async with live.page(looking.job) as page:
             page.tell(EVERYTHING)
             # By the clock and not in pauses: on a busy job there are none.
-            asked = monotonic()
+            checked_at = monotonic()
             while True:
                 changed = await page.wait(_STILL_HERE)
                 try:
-                    if not changed or monotonic() - asked >= _ASK_AGAIN:
+                    if not changed or monotonic() - checked_at >= _ASK_AGAIN:
                         if await run_in_threadpool(_is_over, looking, token):
                             return
-                        asked = monotonic()
+                        checked_at = monotonic()
                     for what in sorted(changed):
                         yield _event(what, await run_in_threadpool(_told, looking, what))
                     if not changed:

@@ -115,9 +115,9 @@ def change_role(people: OurPeople, person_id: UUID, changed: NewRole) -> None:
 
 
 @router.delete("/people/{person_id}", status_code=204, responses=CHANGED)
-def let_go(people: OurPeople, person_id: UUID) -> None:
+def remove(people: OurPeople, person_id: UUID) -> None:
     """Let somebody leave the crew; what they did stays."""
-    people.let_go(person_id)
+    people.remove(person_id)
 
 
 @router.get("/jobs/{job_id}/shares")

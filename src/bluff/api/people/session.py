@@ -254,7 +254,7 @@ def _keep_language(request: Request, response: Response, language: str | None) -
 
 
 def is_loopback(host: str) -> bool:
-    """Whether a host is this very machine, so that nothing of what is said goes over a wire."""
+    """Whether a host is this very machine, so that nothing goes over a wire."""
     if host == "localhost":
         return True
     try:

@@ -37,7 +37,7 @@ class EntriesSent(FileModel):
 
     sent_at: AwareDatetime
     by: Annotated[UUID | None, Field(description="Who made them, where the device knows.")] = None
-    # Pages of before call them `said`: what a phone has kept is taken from any.
+    # Pages of earlier versions call them `said`; entries a phone kept are taken from any version.
     entries: Annotated[
         list[AnyEntry], Field(max_length=_MOST_AT_ONCE, validation_alias=AliasChoices("entries", "said"))
     ]

@@ -22,7 +22,7 @@ router = APIRouter(prefix="/api/jobs/{job_id}", tags=["site"])
 
 
 class MarkedView(ByWhom):
-    """A plate that has marks on it, and who said so last; `strokes` bring it to what the job is.
+    """A plate that has marks on it, and who entered the last; `strokes` bring it to what the job is.
 
     They are read from the end `hook`. A plate that never was marked as a whole only has marks struck.
     """

@@ -168,7 +168,7 @@ def stops(
     ] = None,
 ) -> WalkView:
     """The marks of a wall, one stop after another."""
-    held = Held.as_asked(hook, burn=burn, reach=reach, over=over or ())
+    held = Held.held_at(hook, burn=burn, reach=reach, over=over or ())
     [walked] = site.walks(job_id, wall_id, [Way(held, on, walk)])
     return _walk(walked, figures)
 
@@ -179,7 +179,7 @@ def walks(
 ) -> list[HeldView]:
     """The marks of a wall however the tape is held and its plates are walked, for a phone that takes the job along."""
     ways = [
-        Way(Held.as_asked(hook, burn=burn, reach=reach), on, walk)
+        Way(Held.held_at(hook, burn=burn, reach=reach), on, walk)
         for hook, burn, on, walk in product((None, *End), (False, True), OnPlates, Walk)
     ]
     return [
@@ -212,7 +212,7 @@ def checks(site: OurSite, job_id: UUID, wall_id: str) -> ChecksView:
     }
 
 
-class LogAsked(NamedTuple):
+class LogFilter(NamedTuple):
     """Which entries: of a wall, of a day, with all of some words."""
 
     wall: str | None
@@ -220,19 +220,19 @@ class LogAsked(NamedTuple):
     words: str
 
 
-def _log_asked(
+def _log_filter(
     wall: Annotated[str | None, Query(max_length=60, description="Only of this wall.")] = None,
     day: Annotated[date | None, Query(description="Only of this day.")] = None,
     words: Annotated[str, Query(max_length=200, description="Only with all of these words.")] = "",
-) -> LogAsked:
-    return LogAsked(wall, day, words)
+) -> LogFilter:
+    return LogFilter(wall, day, words)
 
 
-Asked = Annotated[LogAsked, Depends(_log_asked)]
+Filtered = Annotated[LogFilter, Depends(_log_filter)]
 
 
 @router.get("/log")
-def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
+def log(site: OurSite, job_id: UUID, only: Filtered) -> list[EntryView]:
     """The log of a job, the last entry first."""
     return [
         {
@@ -243,14 +243,14 @@ def log(site: OurSite, job_id: UUID, asked: Asked) -> list[EntryView]:
             "says": Reader().say(one.says),
             "picture": one.last.key if one.last.has_picture else None,
         }
-        for one in site.log(job_id, *asked)
+        for one in site.log(job_id, *only)
     ]
 
 
 @router.get("/log.csv", response_class=Response)
-def log_csv(jobs: CrewJobs, site: OurSite, job_id: UUID, asked: Asked) -> Response:
+def log_csv(jobs: CrewJobs, site: OurSite, job_id: UUID, only: Filtered) -> Response:
     """As `log`, for a spreadsheet."""
-    lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, *asked)]
+    lines = [(one.last.made_at, one.last.name, one.last.wall, one.says) for one in site.log(job_id, *only)]
     return download(log_table(lines), "text/csv; charset=utf-8", f"{stem(jobs.get(job_id).job.name)}-log.csv")
 
 
@@ -259,14 +259,14 @@ def log_paper(
     jobs: CrewJobs,
     site: OurSite,
     job_id: UUID,
-    asked: Asked,
+    only: Filtered,
     paper: Annotated[Paper, Query(description="What it is laid out for.")] = Paper.LETTER,
 ) -> Response:
     """As `log`, on paper."""
     state = jobs.get(job_id)
     lines = [
         LogLine(one.last.made_at, one.last.name, one.last.wall or "", Reader().say(one.says))
-        for one in site.log(job_id, *asked)
+        for one in site.log(job_id, *only)
     ]
     return shown(log_sheets(lines, paper, imprint(state)), f"{stem(state.job.name)}-log")
 

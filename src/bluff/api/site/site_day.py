@@ -7,7 +7,7 @@ from uuid import UUID
 from fastapi import APIRouter, Query, Request
 from pydantic import AwareDatetime
 
-from bluff.api.http.work import done, job_asked
+from bluff.api.http.work import done, job_request
 from bluff.api.people.session import SignedInAccount
 from bluff.service.papers import DAY
 from bluff.views.day import DayView
@@ -30,4 +30,4 @@ async def day(
     ] = None,
 ) -> DayView:
     """What is done when and by how many, as the crew has gone on so far."""
-    return await done(request, DAY, job_asked(request, account, job_id), now or datetime.now().astimezone())
+    return await done(request, DAY, job_request(request, account, job_id), now or datetime.now().astimezone())

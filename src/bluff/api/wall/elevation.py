@@ -139,10 +139,10 @@ class NailsInWall(TypedDict):
 
 
 class Lifted(TypedDict):
-    """Raising a wall: its weight, and the hands that lift its top edge."""
+    """Raising a wall: its weight, and how many people lift its top edge."""
 
     pounds: int
-    hands: int
+    people: int
 
 
 class ClearOnBench(TypedDict):
@@ -255,7 +255,7 @@ def _slope(stretch: Stretch) -> SlopeOnBench:
 
 def lifted(raised: Lift) -> Lifted:
     """What it takes to raise a wall, in whole pounds."""
-    return {"pounds": round(raised.pounds), "hands": raised.hands}
+    return {"pounds": round(raised.pounds), "people": raised.people}
 
 
 def rect_of(part: Rectangle) -> Rect:

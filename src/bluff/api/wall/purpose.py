@@ -54,16 +54,16 @@ def purpose(
         raise NotFound(
             message("Wall {wall_id} has no piece {piece} any more. Pick another.", wall_id=wall_id, piece=piece)
         )
-    words, said = wall.plan.standard.words, PURPOSES[member.role]
+    words, entry = wall.plan.standard.words, PURPOSES[member.role]
     reads = reader(words)
     say = reads.say
     return PurposeView(
         piece=piece,
         name=reads.piece(member.role),
-        does=say(said.does),
-        takes=say(said.takes),
-        gives=say(said.gives),
-        without=say(said.without),
+        does=say(entry.does),
+        takes=say(entry.takes),
+        gives=say(entry.gives),
+        without=say(entry.without),
         elsewhere=[
             CalledElsewhere(name=name, by=[*map(say, by)]) for name, by in called_elsewhere(member.role, words).items()
         ],

@@ -41,7 +41,7 @@ class NewStandard(FileModel):
 class TallyView(BaseModel):
     """What a job is made of, and what is bought for it; studs and plates also by rule of thumb.
 
-    `cost`, `r` and `hours` are null while nobody has said what boards cost, what fills the walls, how long work takes.
+    `cost`, `r` and `hours` are null until boards have prices, walls an insulation, and work its minutes.
     """
 
     studs: int

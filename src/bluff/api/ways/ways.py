@@ -7,7 +7,7 @@ from collections.abc import Callable, Sequence
 
 from pydantic import BaseModel
 
-from bluff.core.job.asked import Option, Width
+from bluff.core.job.form_field import Option, Width
 from bluff.core.job.job import Job, Opening, Sizing, Wall
 from bluff.core.job.rows import GROUPS, Row
 from bluff.core.job.schools import OpeningKind
@@ -112,9 +112,7 @@ def _groups(standard: Standard, levels: Levels, follows: Message, matters: Calla
 
     groups = []
     for group in GROUPS:
-        rows = [
-            viewed(row) for row in group.rows if row.key in ways.names() and row.is_asked(standard) and matters(row)
-        ]
+        rows = [viewed(row) for row in group.rows if row.key in ways.names() and row.applies(standard) and matters(row)]
         if rows:
             groups.append(WaysGroup(key=group.keys[0], name=say(group.name), rows=rows))
     return groups
@@ -123,16 +121,16 @@ def _groups(standard: Standard, levels: Levels, follows: Message, matters: Calla
 def _view(row: Row, text: str, said_at: str | None, follows: str | None, say: Callable[[Message], str]) -> WayView:
     # An empty row was set nowhere, even if another row of its key was.
     is_said = row.leads and text != ""
-    asked = row.asked
+    form_field = row.form_field
     return WayView(
         way=row.way,
         key=row.key,
-        name=say(asked.name),
-        when=say(asked.when),
-        options=[_option(option, say) for option in asked.options],
-        is_open=asked.is_open or not asked.options,
-        width=asked.width,
-        empty=say(asked.empty),
+        name=say(form_field.name),
+        when=say(form_field.when),
+        options=[_option(option, say) for option in form_field.options],
+        is_open=form_field.is_open or not form_field.options,
+        width=form_field.width,
+        empty=say(form_field.empty),
         text=text,
         whence=said_at if is_said else None,
         follows=follows if is_said else None,

@@ -14,7 +14,7 @@ from bluff.core.errors import EditError, SettingError
 from bluff.core.job.edit import (
     AddOpening,
     AddWall,
-    BringBack,
+    ApplyStandard,
     ChangeOpening,
     ChangeWall,
     CheckOpenings,
@@ -27,6 +27,7 @@ from bluff.core.job.edit import (
     RemoveOpening,
     RemoveWall,
     RenameJob,
+    RestoreRevision,
     RunThrough,
     ScalePicture,
     SetClear,
@@ -37,7 +38,6 @@ from bluff.core.job.edit import (
     SetWays,
     Several,
     SplitWall,
-    TakeStandard,
 )
 from bluff.core.job.job import Checked, Job, Opening
 from bluff.core.job.picture import Known, scaled
@@ -73,7 +73,7 @@ def _applied(job: Job, edit: Edit) -> Job:
             return replace(job, ways=ways)
         case SetWay():
             return _way_set(job, edit)
-        case TakeStandard(taken):
+        case ApplyStandard(taken):
             return replace(job, taken=taken)
         case AddWall(wall):
             return replace(job, walls=(*job.walls, wall))
@@ -95,7 +95,7 @@ def _applied(job: Job, edit: Edit) -> Job:
             return _apply_to_openings(job, edit)
         case SetStock(stock):
             return replace(job, stock=stock)
-        case BringBack():
+        case RestoreRevision():
             raise EditError(message("Restore revisions on the History screen."), "revision")
         case Several(edits):
             return _apply_all(job, edits)
@@ -104,12 +104,12 @@ def _applied(job: Job, edit: Edit) -> Job:
 
 
 def _way_set(job: Job, edit: SetWay) -> Job:
-    """The job with one way said otherwise; the rest of what its wall or opening says stays."""
+    """The job with one way changed; all other ways of its wall or opening stay."""
     row = row_of(edit.way)
 
     def changed(ways: Level, standard: Standard) -> Level:
         if row.key not in ways.names():
-            raise SettingError(belongs(row.key, row.asked.name), "way")
+            raise SettingError(belongs(row.key, row.form_field.name), "way")
         return replace(ways, **{row.key: None if edit.text is None else row.write(standard, edit.text)})
 
     if edit.wall is not None:
@@ -181,8 +181,8 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
 def _checked(job: Job, opening: Opening, edit: CheckOpenings) -> Job:
     """The job with one opening compared with the plan: what was compared is its rough opening of now."""
     rough = rough_opening(opening, job.standard_of(opening))
-    said = Checked(edit.by, edit.at, rough.width.value, rough.height.value) if edit.is_checked else None
-    return apply(job, ChangeOpening(opening.id, replace(opening, checked=said)))
+    checked = Checked(edit.by, edit.at, rough.width.value, rough.height.value) if edit.is_checked else None
+    return apply(job, ChangeOpening(opening.id, replace(opening, checked=checked)))
 
 
 def _in_renamed_wall(opening: Opening, old_id: str, new_id: str) -> Opening:

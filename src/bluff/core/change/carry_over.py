@@ -48,7 +48,7 @@ def things_of(job: Job) -> dict[Thing, Any]:
     return {
         **{("wall", wall.id): wall for wall in job.walls},
         **{("opening", opening.id): opening for opening in job.openings},
-        **{("way", key): value for key, value in job.ways.said().items()},
+        **{("way", key): value for key, value in job.ways.given().items()},
         ("job", "name"): job.name,
         ("job", "stock"): job.stock,
         ("job", "picture"): job.picture,

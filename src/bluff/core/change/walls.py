@@ -370,11 +370,11 @@ def run_through(job: Job, wall_id: str, end: End) -> Job:
         )
     back = _plan(job, meeting.other).meetings
     other_end = next((one for one in End if (at := back.at(one)) and at.other == wall_id), None)
-    said = {(wall_id, end): Runs.THROUGH} | ({(meeting.other, other_end): None} if other_end else {})
+    runs_at = {(wall_id, end): Runs.THROUGH} | ({(meeting.other, other_end): None} if other_end else {})
 
     def told(wall: Wall) -> Wall:
         ends = wall.ends
-        for (id_, at), runs in said.items():
+        for (id_, at), runs in runs_at.items():
             ends = ends.put(at, runs) if id_ == wall.id else ends
         return replace(wall, ends=ends)
 

@@ -73,7 +73,7 @@ def with_header(frame: OpeningFrame, header: Header) -> Edit:
 
 
 def as_scheduled(frame: OpeningFrame) -> Edit:
-    """The opening with its rough opening as it is now, said to be the schedule's."""
+    """The opening with its rough opening as it is now, as the schedule's."""
     opening, rough = frame.placed.opening, frame.placed.rough
     size = Size(rough.width.value, rough.height.value)
     return ChangeOpening(opening.id, replace(opening, size=size, sizing=Sizing.ROUGH))

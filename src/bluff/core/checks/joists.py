@@ -79,7 +79,7 @@ def _carried(plan: WallPlan) -> Iterator[Finding]:
     standard, wall = plan.standard, plan.wall
     if wall.bearing is None and runs_across_joists(wall, standard):
         yield Finding(
-            Code.CARRIES_LOAD_NOT_SAID,
+            Code.BEARING_NOT_SET,
             Severity.INFO,
             message("The joists above run across this wall, but it is not marked bearing or non-bearing."),
             follow(
@@ -97,7 +97,7 @@ def _carried(plan: WallPlan) -> Iterator[Finding]:
     elif wall.bearing and runs_along_joists(wall, standard):
         across = JoistRun.NORTH_SOUTH if standard.joists is JoistRun.EAST_WEST else JoistRun.EAST_WEST
         yield Finding(
-            Code.CARRIES_LOAD_NOT_SAID,
+            Code.BEARING_NOT_SET,
             Severity.INFO,
             message("This wall is marked bearing, but the joists above run along it."),
             follow(

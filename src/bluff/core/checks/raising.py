@@ -7,7 +7,7 @@ from bluff.core.job.amounts import MeasuredRoom
 from bluff.core.job.finding import Code, Finding, Severity
 from bluff.core.measure.length import PER_INCH, Length
 from bluff.core.message import message
-from bluff.core.takeoff.weight import MOST_HANDS, lift
+from bluff.core.takeoff.weight import MOST_PEOPLE, lift
 from bluff.core.wall.framing import Framing
 
 _SIXTEENTH: Length = PER_INCH // 16
@@ -63,8 +63,8 @@ def check_lift(framing: Framing) -> Iterator[Finding]:
             else "With the sheets of one face on it this wall weighs {pounds} lb. Lifting its top edge takes {people} "
             "people; more than {most} cannot lift together.",
             pounds=round(heavy.pounds),
-            people=heavy.hands,
-            most=MOST_HANDS,
+            people=heavy.people,
+            most=MOST_PEOPLE,
         ),
         message("Raise it with wall jacks or a machine, with the bottom braced so it cannot kick out.")
         if bare.needs_help

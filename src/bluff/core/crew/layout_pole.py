@@ -75,5 +75,5 @@ def _line(mark: Mark, length: Length, hook: End) -> PoleLine:
     return PoleLine(plumb.at.value, mark.symbol, plumb.ahead, mark.width, along)
 
 
-def _plain(at: Length, length: Length, hook: End, said: str) -> PoleLine:
-    return PoleLine(at if hook is End.START else length - at, said, ahead=True, width=0, along=None)
+def _plain(at: Length, length: Length, hook: End, name: str) -> PoleLine:
+    return PoleLine(at if hook is End.START else length - at, name, ahead=True, width=0, along=None)

@@ -2,7 +2,7 @@
 
 Packs made of the same pieces are counted together, however many walls they go into. Of sawn studs none is
 handed: the pieces are square cut and their edges flush, so that each pack turns end for end into its own
-mirror image. Studs with a wide and a narrow face do not turn, and their corners and kings come in two hands.
+mirror image. Studs with a wide and a narrow face do not turn, and their corners and kings come left- and right-handed.
 """
 
 from collections import Counter, defaultdict
@@ -130,8 +130,8 @@ class Pack:
                 return self.kind.called
 
 
-def hands(packs: Iterable[Pack]) -> Message:
-    """What a crew has to know of their hands."""
+def handedness(packs: Iterable[Pack]) -> Message:
+    """Which of them come left-handed and right-handed, for the crew."""
     if not any(pack.hand for pack in packs):
         return message("No pack has a hand: each turns end for end.")
     return message(

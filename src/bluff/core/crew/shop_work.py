@@ -16,7 +16,7 @@ class Shared:
 
     Args:
         cut_in_shop, cut_on_site: Boards sawn here and there.
-        shop, site: Hours here and there; None while the crew has not said its minutes.
+        shop, site: Hours here and there; None until the crew enters its minutes.
     """
 
     cut_in_shop: int

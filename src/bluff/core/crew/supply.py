@@ -44,8 +44,8 @@ class OrderLine:
         count: That are cut.
         straight: How many of them are picked straight.
         crooked: Bought on top, for those that turn out too crooked.
-        grade: As the yard says it; empty where nobody has said.
-        price: Of one; None where nobody has said.
+        grade: As the yard calls it; empty if not entered.
+        price: Of one; None if not entered.
         pounds: One weighs.
         is_special: Whether no board of the stock is so long, so that it is ordered engineered or by itself.
     """
@@ -139,7 +139,7 @@ class LumberOrder:
 
 
 def lumber_order(
-    job: Job, framings: Sequence[Framing], boards: Iterable[JobBoard], asked: Collection[Demand]
+    job: Job, framings: Sequence[Framing], boards: Iterable[JobBoard], demands: Collection[Demand]
 ) -> LumberOrder:
     """What a job's boards and walls come to at the yard.
 
@@ -147,11 +147,11 @@ def lumber_order(
         job: For its stock.
         framings: Its walls.
         boards: It is cut from; those that are on the site are not ordered.
-        asked: What its walls ask for.
+        demands: What its walls ask for.
 
     Source: docs/rules.md, The order.
     """
-    lines = order_lines(job, boards, asked)
+    lines = order_lines(job, boards, demands)
     return LumberOrder(
         lines=lines,
         supplies=supplies(job, framings),
@@ -162,7 +162,7 @@ def lumber_order(
 
 
 def order_lines(
-    job: Job, boards: Iterable[JobBoard], asked: Collection[Demand], walls: Container[str] | None = None
+    job: Job, boards: Iterable[JobBoard], demands: Collection[Demand], walls: Container[str] | None = None
 ) -> tuple[OrderLine, ...]:
     """Boards alike together, in the order of the job's sections and then longest first.
 
@@ -171,16 +171,16 @@ def order_lines(
     Args:
         job: For its stock.
         boards: Those that are ordered, if they are bought.
-        asked: What the job's walls ask for.
+        demands: What the job's walls ask for.
         walls: Those whose longer pieces are ordered; all of them where none are named.
     """
-    members: Members = {one.section: one.members for one in asked}
-    return (*_stocked_lines(job, boards, members), *_special_lines(job, asked, walls))
+    members: Members = {one.section: one.members for one in demands}
+    return (*_stocked_lines(job, boards, members), *_special_lines(job, demands, walls))
 
 
-def _special_lines(job: Job, asked: Collection[Demand], walls: Container[str] | None) -> Iterator[OrderLine]:
+def _special_lines(job: Job, demands: Collection[Demand], walls: Container[str] | None) -> Iterator[OrderLine]:
     """Pieces longer than stock, each ordered at the length it takes."""
-    for one in asked:
+    for one in demands:
         longer: Counter[Length] = Counter()
         straight: Counter[Length] = Counter()
         for member in one.too_long:
@@ -316,7 +316,7 @@ def _panels(spacer: Spacer, what: Message, rows: Iterable[SpacerRow]) -> Supply:
 
 
 def loads(
-    job: Job, framings: Sequence[Framing], boards: Sequence[JobBoard], asked: Collection[Demand], count: int
+    job: Job, framings: Sequence[Framing], boards: Sequence[JobBoard], demands: Collection[Demand], count: int
 ) -> tuple[Load, ...]:
     """The order on so many trucks: what is framed first comes first, each truck about as heavy as the next.
 
@@ -326,21 +326,21 @@ def loads(
         job: For its stock.
         framings: Its walls.
         boards: It is cut from.
-        asked: What its walls ask for.
+        demands: What its walls ask for.
         count: Of trucks, 1 to `amounts.MOST_TRUCKS`.
 
     Source: docs/rules.md, The order.
     """
     steps = [step.wall for step in build_order([framing.plan for framing in framings])]
     turn = {wall: place for place, wall in enumerate(steps)}
-    members: Members = {one.section: one.members for one in asked}
+    members: Members = {one.section: one.members for one in demands}
     of_wall: dict[int, list[JobBoard]] = defaultdict(list)
     for board in boards:
         ours = members.get(board.section, {})
         turns = [turn[ours[cut.piece].id.wall] for cut in board.cuts if cut.piece in ours]
         if board.source is Source.BOUGHT:
             of_wall[min(turns, default=0)].append(board)
-    weights = [_pounds(order_lines(job, of_wall[place], asked, {wall})) for place, wall in enumerate(steps)]
+    weights = [_pounds(order_lines(job, of_wall[place], demands, {wall})) for place, wall in enumerate(steps)]
     whole, carried = sum(weights, Fraction(0)), Fraction(0)
     parts: list[list[int]] = [[] for _ in range(count)]
     for place, weight in enumerate(weights):
@@ -352,7 +352,7 @@ def loads(
         (
             part,
             order_lines(
-                job, [board for place in part for board in of_wall[place]], asked, {steps[place] for place in part}
+                job, [board for place in part for board in of_wall[place]], demands, {steps[place] for place in part}
             ),
         )
         for part in parts

@@ -59,7 +59,7 @@ class Carried:
 
 def carried(
     boards: Sequence[JobBoard],
-    asked: Collection[Demand],
+    demands: Collection[Demand],
     ticks: Ticks,
     on_site: Iterable[OnSite] = (),
     *,
@@ -69,28 +69,28 @@ def carried(
 
     Args:
         boards: As they were planned.
-        asked: What the walls ask for now.
+        demands: What the walls ask for now.
         ticks: What was cut.
         on_site: Boards that were there before any was bought.
         is_from_scratch: Whether everything is planned again that is neither cut nor locked.
 
     Source: docs/rules.md, Cutting boards.
     """
-    return _Carrying(boards, asked, ticks, on_site).carry(is_from_scratch)
+    return _Carrying(boards, demands, ticks, on_site).carry(is_from_scratch)
 
 
 class _Carrying:
     """Boards on their way to other walls."""
 
     def __init__(
-        self, boards: Sequence[JobBoard], asked: Collection[Demand], ticks: Ticks, on_site: Iterable[OnSite]
+        self, boards: Sequence[JobBoard], demands: Collection[Demand], ticks: Ticks, on_site: Iterable[OnSite]
     ) -> None:
         self.boards, self.ticks = boards, ticks
-        self.wanted = {one.section: {piece.id: piece for piece in one.problem.pieces} for one in asked}
+        self.wanted = {one.section: {piece.id: piece for piece in one.problem.pieces} for one in demands}
         self.slanted = {
-            one.section: {name for name, member in one.members.items() if member.bevel is not None} for one in asked
+            one.section: {name for name, member in one.members.items() if member.bevel is not None} for one in demands
         }
-        self.sold = {one.section: {board.length for board in one.problem.stock} for one in asked}
+        self.sold = {one.section: {board.length for board in one.problem.stock} for one in demands}
         self.there = Counter({(one.section, one.length): one.count for one in on_site})
         self.recut = {board.of for board in boards if board.of and board.is_begun(ticks)}
         """Cuts that are no longer what they were cut as."""

@@ -85,11 +85,11 @@ class Demand:
     pairs: dict[str, Pair] = field(default_factory=dict, repr=False)
 
 
-def demands(job: Job, framings: Iterable[Framing], aim: Aim = Aim()) -> tuple[Demand, ...]:
+def collect_demands(job: Job, framings: Iterable[Framing], aim: Aim = Aim()) -> tuple[Demand, ...]:
     """Every section of a job, in the order its walls need them.
 
     Boards are those of the job's stock. A section that is not in it comes in the lengths plates are broken to fit,
-    and as studs where those are sold precut; nobody has said what those cost.
+    and as studs where those are sold precut; their prices are not entered.
 
     Args:
         job: The job, for what its yard has.
@@ -144,9 +144,7 @@ def costs(boards: Iterable[Board], aim: Aim, name: str) -> tuple[Stock, ...]:
     """
     priced = [Stock(board.length, cost) for board in boards if (cost := aim.cost(board)) is not None]
     if not priced:
-        raise CuttingError(
-            message("Nobody has said what boards of {name} cost. Give their prices.", name=name), f"stock.{name}"
-        )
+        raise CuttingError(message("Boards of {name} have no prices. Enter them.", name=name), f"stock.{name}")
     return tuple(sorted(priced))
 
 
@@ -176,9 +174,9 @@ def _demand(section: Section, members: Iterable[Member], boards: Sequence[Board]
     return Demand(section, Problem(pieces, stock, kerf), named, tuple(too_long))
 
 
-def longer_than_stock(asked: Iterable[Demand]) -> Iterator[Message]:
+def longer_than_stock(demands: Iterable[Demand]) -> Iterator[Message]:
     """What no board is long enough for, in words: pieces of one kind in one wall together, with the longest of them."""
-    for one in asked:
+    for one in demands:
         alike: dict[tuple[str, Role, str | None], list[Member]] = defaultdict(list)
         for member in one.too_long:
             alike[member.id.wall, member.role, member.opening].append(member)

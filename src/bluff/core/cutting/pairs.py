@@ -11,33 +11,33 @@ from bluff.core.cutting.problem import Choice, Piece
 from bluff.core.measure.length import Length
 
 
-def paired(asked: Demand) -> Demand:
+def paired(demand: Demand) -> Demand:
     """The same with every two pieces of one slant to be cut apart or bevel to bevel, as cuts best.
 
     Those next to each other in length go together, so that what is alike is cut alike.
     """
     alike: dict[Slant, list[Piece]] = defaultdict(list)
-    for piece in asked.problem.pieces:
-        member = asked.members.get(piece.id)
+    for piece in demand.problem.pieces:
+        member = demand.members.get(piece.id)
         if member and (slant := slant_of(member)):
             alike[slant].append(piece)
     pairs = {
         f"{pair.first.id} + {pair.second.id}": pair
         for slant, pieces in alike.items()
-        for pair in _pairs(pieces, nesting(slant, asked.problem.kerf))
+        for pair in _pairs(pieces, nesting(slant, demand.problem.kerf))
     }
-    longest, kerf = asked.problem.longest, asked.problem.kerf
+    longest, kerf = demand.problem.longest, demand.problem.kerf
     lengths = {name: pair.first.length + kerf + pair.second.length - pair.nests for name, pair in pairs.items()}
     pairs = {name: pair for name, pair in pairs.items() if lengths[name] <= longest}
     bound = {piece.id for pair in pairs.values() for piece in (pair.first, pair.second)}
     problem = replace(
-        asked.problem,
-        pieces=tuple(piece for piece in asked.problem.pieces if piece.id not in bound),
+        demand.problem,
+        pieces=tuple(piece for piece in demand.problem.pieces if piece.id not in bound),
         choices=tuple(
             Choice(((pair.first, pair.second), (Piece(name, lengths[name]),))) for name, pair in pairs.items()
         ),
     )
-    return replace(asked, problem=problem, pairs=pairs)
+    return replace(demand, problem=problem, pairs=pairs)
 
 
 def _pairs(pieces: Sequence[Piece], nests: Length) -> Iterator[Pair]:
@@ -47,13 +47,13 @@ def _pairs(pieces: Sequence[Piece], nests: Length) -> Iterator[Pair]:
             yield Pair(first, second, nests)
 
 
-def cuts_of(piece: Piece, asked: Demand) -> Iterator[Cut]:
+def cuts_of(piece: Piece, demand: Demand) -> Iterator[Cut]:
     """The cuts that make a piece of a plan, one after another: of a pair both."""
-    if pair := asked.pairs.get(piece.id):
-        (first,) = cuts_of(pair.first, asked)
-        (second,) = cuts_of(pair.second, asked)
+    if pair := demand.pairs.get(piece.id):
+        (first,) = cuts_of(pair.first, demand)
+        (second,) = cuts_of(pair.second, demand)
         yield from (first, second._replace(nests=pair.nests))
         return
-    member = asked.members.get(piece.id)
+    member = demand.members.get(piece.id)
     length = member.length.value if member else piece.length
     yield Cut(piece.id, length, member is None or member.bevel is None, lost=piece.length - length)

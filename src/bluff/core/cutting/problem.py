@@ -170,11 +170,11 @@ def faults_of(problem: Problem, boards: Sequence[CutBoard]) -> list[str]:
         boards: Of the plan.
     """
     faults = []
-    asked, cut = Counter(problem.pieces), Counter(piece for board in boards for piece in board.pieces)
+    needed, cut = Counter(problem.pieces), Counter(piece for board in boards for piece in board.pieces)
     faults += [
-        f"{piece.id} is cut {cut[piece]} times, not {count}." for piece, count in asked.items() if cut[piece] != count
+        f"{piece.id} is cut {cut[piece]} times, not {count}." for piece, count in needed.items() if cut[piece] != count
     ]
-    faults += [f"Nobody asked for {piece.id}." for piece in cut if piece not in asked]
+    faults += [f"Nobody asked for {piece.id}." for piece in cut if piece not in needed]
     for number, board in enumerate(boards, start=1):
         if board.stock not in problem.stock:
             faults.append(f"Board {number} is none that is there.")

@@ -10,7 +10,7 @@ from fractions import Fraction
 from typing import Annotated, TypeAlias
 
 from bluff.core.errors import SettingError
-from bluff.core.job.asked import Width, option, part, up_to, yes_or_no
+from bluff.core.job.form_field import Width, option, part, up_to, yes_or_no
 from bluff.core.job.schools import End, StudKind, WideFace
 from bluff.core.measure.clock import DAY, Clock, parse_clock
 from bluff.core.measure.length import Length, format_feet, format_inches, inches
@@ -244,7 +244,7 @@ class BoltRule:
 
 @dataclass(frozen=True, slots=True)
 class PinRule:
-    """Where a plate is shot down to concrete when nobody has said.
+    """Where a plate is shot down to concrete unless entered otherwise.
 
     Args:
         from_end: At most so far from each end of each piece of plate; two a piece at least.
@@ -338,7 +338,7 @@ class SheetSize:
 
 @dataclass(frozen=True, slots=True)
 class Insulation:
-    """What keeps the heat in a wall, by its R; 0 where nobody has said.
+    """What keeps the heat in a wall, by its R; 0 if not entered.
 
     Args:
         cavity: Of what fills the bays.
@@ -360,7 +360,7 @@ class Insulation:
 
 @dataclass(frozen=True, slots=True)
 class Rates:
-    """The crew's own minutes for its work; 0 where it has not said.
+    """The crew's own minutes for its work; 0 where it has none.
 
     Args:
         cut: A cut at the saw.
@@ -396,7 +396,7 @@ class WorkDay:
     """A crew's day on the site.
 
     Args:
-        hands: How many work.
+        people: How many work.
         starts, ends: When; breaks are in the crew's minutes, which are measured on the site with them.
         week: Days a week, from Monday on.
         trucks: That bring the lumber, what is framed first on the first.
@@ -404,7 +404,7 @@ class WorkDay:
     Source: docs/rules.md, The day.
     """
 
-    hands: Count = part(3, "People", "How many of the crew frame.", options=up_to(MOST_ON_A_CREW))
+    people: Count = part(3, "People", "How many of the crew frame.", options=up_to(MOST_ON_A_CREW))
     starts: Clock = part(parse_clock("7:00"), "Work starts", "As a clock shows it, like 7:00.")
     ends: Clock = part(parse_clock("15:30"), "Work ends", "Breaks are in the minutes things take.")
     week: Count = part(5, "Days a week", "From Monday on.", options=up_to(7))
@@ -416,9 +416,9 @@ class WorkDay:
         return self.ends - self.starts
 
     def __post_init__(self) -> None:
-        if not 1 <= self.hands <= MOST_ON_A_CREW:
+        if not 1 <= self.people <= MOST_ON_A_CREW:
             raise SettingError(
-                message("A crew has 1 to {most_on_a_crew} people.", most_on_a_crew=MOST_ON_A_CREW), "hands"
+                message("A crew has 1 to {most_on_a_crew} people.", most_on_a_crew=MOST_ON_A_CREW), "people"
             )
         if not 0 <= self.starts < self.ends <= DAY:
             raise SettingError(message("A day ends later than it starts, like 7:00 and 15:30."), "ends")

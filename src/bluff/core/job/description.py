@@ -12,7 +12,7 @@ from bluff.core.job.edit import (
     Across,
     AddOpening,
     AddWall,
-    BringBack,
+    ApplyStandard,
     ChangeOpening,
     ChangeWall,
     CheckOpenings,
@@ -24,6 +24,7 @@ from bluff.core.job.edit import (
     RemoveOpening,
     RemoveWall,
     RenameJob,
+    RestoreRevision,
     RunThrough,
     ScalePicture,
     SetClear,
@@ -34,7 +35,6 @@ from bluff.core.job.edit import (
     SetWays,
     Several,
     SplitWall,
-    TakeStandard,
 )
 from bluff.core.job.job import Job, Opening, Sizing, Wall, WallKind
 from bluff.core.job.position import At, Centered, FromOpening, FromOutside, FromPlate, FromWall, Reference, WallFace
@@ -60,13 +60,13 @@ def describe(edit: Edit, were: Were = _UNKNOWN) -> Message:
 
     Args:
         edit: Which.
-        were: The walls and openings it changes; of one that is not among them it is only said that it changed.
+        were: The walls and openings it changes; of one not among them it only says that it changed.
 
     >>> describe(RemoveWall("B")).template
     'Wall {wall} removed'
     """
     match edit:
-        case SetWays() | SetWay() | TakeStandard():
+        case SetWays() | SetWay() | ApplyStandard():
             return _describe_ways(edit)
         case AddWall() | ChangeWall() | RemoveWall():
             return _describe_wall(edit, were)
@@ -76,7 +76,7 @@ def describe(edit: Edit, were: Were = _UNKNOWN) -> Message:
             return message("Job renamed {name}", name=name)
         case SetStock():
             return message("Boards and prices changed")
-        case BringBack(revision):
+        case RestoreRevision(revision):
             return message("Revision {revision} restored", revision=revision)
         case Several(edits):
             return _describe_several(edits, were)
@@ -107,7 +107,7 @@ def _describe_several(edits: Sequence[Edit], were: Were) -> Message:
     )
 
 
-def _describe_ways(edit: SetWays | SetWay | TakeStandard) -> Message:
+def _describe_ways(edit: SetWays | SetWay | ApplyStandard) -> Message:
     match edit:
         case SetWays():
             return message("The job's settings changed")
@@ -116,7 +116,7 @@ def _describe_ways(edit: SetWays | SetWay | TakeStandard) -> Message:
             if wall:
                 return message("Wall {wall}: {setting}", wall=wall, setting=setting)
             return message("{opening}: {setting}", opening=opening, setting=setting) if opening else setting
-        case TakeStandard(taken):
+        case ApplyStandard(taken):
             if taken is None:
                 return message("Bluff's own standard taken")
             return message("Standard {name} taken", name=taken.name)
@@ -225,7 +225,7 @@ def _way_changes(was: Ways, now: Ways) -> Iterator[Message]:
     """The settings that are different, each by its first row."""
     for key in fields(now):
         if getattr(was, key.name) != getattr(now, key.name):
-            yield leading_row(key.name).asked.name
+            yield leading_row(key.name).form_field.name
 
 
 def top_described(top: Top | None) -> Message:

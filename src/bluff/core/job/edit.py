@@ -53,7 +53,7 @@ class SetWay:
 
 
 @dataclass(frozen=True, slots=True)
-class TakeStandard:
+class ApplyStandard:
     """Frame the job by a crew's standard, as it is now; None goes back to the product's.
 
     What the job itself does otherwise stays.
@@ -229,7 +229,7 @@ class Several:
 
 
 @dataclass(frozen=True, slots=True)
-class BringBack:
+class RestoreRevision:
     """Make the job what it was at an earlier revision, which only the store knows."""
 
     revision: int
@@ -251,7 +251,7 @@ Edit: TypeAlias = (
     RenameJob
     | SetWays
     | SetWay
-    | TakeStandard
+    | ApplyStandard
     | AddWall
     | ChangeWall
     | RemoveWall
@@ -260,7 +260,7 @@ Edit: TypeAlias = (
     | RemoveOpening
     | CheckOpenings
     | SetStock
-    | BringBack
+    | RestoreRevision
     | PlanEdit
     | Several
 )

@@ -75,7 +75,7 @@ class Code(StrEnum):
     SHEET_JOINT_UNBLOCKED = "sheet-joint-unblocked"
     OPENING_CROWDS_MEETING = "opening-crowds-meeting"
     BACKING_MISSING = "backing-missing"
-    CARRIES_LOAD_NOT_SAID = "carries-load-not-said"
+    BEARING_NOT_SET = "bearing-not-set"
     PINS_BY_RULE = "pins-by-rule"
     PINS_TOO_FAR = "pins-too-far"
     PIN_OFF_PLATE = "pin-off-plate"

@@ -15,7 +15,7 @@ from dataclasses import dataclass
 
 from bluff.core.errors import LumberError, SettingError
 from bluff.core.job.amounts import Count, check_count
-from bluff.core.job.asked import School, part, up_to, yes_or_no
+from bluff.core.job.form_field import School, part, up_to, yes_or_no
 from bluff.core.measure.length import Length
 from bluff.core.measure.lumber import ENGINEERED, HEADER_PLIES, SPACER, TIMBERS, Lumber, lumber
 from bluff.core.measure.sum import Sum
@@ -82,7 +82,7 @@ class Source(School):
     HABIT = "habit", "Crew’s habit"
     """The crew, which is never authority for a header."""
     UNVERIFIED = "unverified", "Nobody yet"
-    """Nobody has said."""
+    """Not entered."""
 
     @property
     def is_verified(self) -> bool:

@@ -180,8 +180,8 @@ class Wall:
         id: Its mark on the plan, A.
         stud: Nominal size of its studs and plates.
         run: How long it is, or where it lies.
-        kind: Exterior or partition; None where nobody has said.
-        bearing: Whether it carries a floor or roof; None where nobody has said.
+        kind: Exterior or partition; None if not entered.
+        bearing: Whether it carries a floor or roof; None if not entered.
         ends: What its ends do at their corners, where that is not left to the long-wall rule.
         posts: Where loads come down, besides at openings.
         backing: For what is fixed to the wall later.

@@ -11,7 +11,7 @@ from fractions import Fraction
 
 from bluff.core.errors import SettingError
 from bluff.core.job.amounts import Number
-from bluff.core.job.asked import School, part
+from bluff.core.job.form_field import School, part
 from bluff.core.message import Message, message
 
 _MOST_A_FOOT = 20_000
@@ -39,7 +39,7 @@ DEAD_ONLY = Fraction(9, 10)
 
 @dataclass(frozen=True, slots=True)
 class HeaderLoads:
-    """What the headers of a wall carry; 0 where nobody has said.
+    """What the headers of a wall carry; 0 if not entered.
 
     Args:
         dead, live: By the foot of header, in pounds, as the drawings give them.
@@ -82,7 +82,7 @@ class HeaderLoads:
 
     @property
     def is_said(self) -> bool:
-        """Whether anybody has said what lies on a header."""
+        """Whether a load of the header is entered."""
         return self.dead + self.live + self.roof * (self.roof_dead + self.roof_live) + self._floor > 0
 
     @property

@@ -30,7 +30,7 @@ from bluff.core.job.amounts import (
     parse_number,
     parse_pounds,
 )
-from bluff.core.job.asked import Asked, Option, Width, asked_at, option
+from bluff.core.job.form_field import FormField, Option, Width, form_field_of, option
 from bluff.core.job.header import TWO_FACED, Header, HeaderKind, Source, usual_header
 from bluff.core.job.schools import CeilingBacking, OpeningKind, StudKind
 from bluff.core.job.standard import Standard
@@ -57,27 +57,27 @@ class Row:
     Args:
         way: What an edit calls it.
         key: The key of `Standard` it sets.
-        asked: How it is asked for.
+        form_field: How a form offers it.
         read: What holds, as one would type it; empty where nothing does.
         write: The key's value with something else typed into the row; None lets the key follow again.
-        is_asked: Whether it means anything where these ways hold.
+        applies: Whether it means anything under a standard.
         leads: Whether it is the row that says for all rows of its key where they come from.
     """
 
     way: str
     key: str
-    asked: Asked
+    form_field: FormField
     read: Callable[[Standard], str]
     write: Callable[[Standard, str], Any]
-    is_asked: Callable[[Standard], bool] = lambda _: True
+    applies: Callable[[Standard], bool] = lambda _: True
     leads: bool = True
 
     def says(self, text: str | None) -> Message:
         """The row with something typed into it, in words."""
         if not text:
-            return message("{setting}: as before", setting=self.asked.name)
-        option = next((option.name for option in self.asked.options if option.value == text), text)
-        return message("{setting}: {choice}", setting=self.asked.name, choice=option)
+            return message("{setting}: as before", setting=self.form_field.name)
+        option = next((option.name for option in self.form_field.options if option.value == text), text)
+        return message("{setting}: {choice}", setting=self.form_field.name, choice=option)
 
 
 class _Text(NamedTuple):
@@ -129,7 +129,7 @@ _TEXTS: Mapping[Any, _Text] = {
     Allowance: _Text(_allowance, _printed),
     Allowance | DoorParts: _Text(
         lambda text: DoorParts() if text == "parts" else _allowance(text),
-        lambda said: "parts" if isinstance(said, DoorParts) else _printed(said),
+        lambda given: "parts" if isinstance(given, DoorParts) else _printed(given),
     ),
     tuple[Length, ...]: _Text(_lengths, lambda lengths: ", ".join(format_feet(length, 64) for length in lengths)),
 }
@@ -151,27 +151,27 @@ def _text_of(kind: Any) -> _Text:
     return _Text(school, lambda value: "" if value is None else str(value)) if school else _TEXTS[kind]
 
 
-def _offered(asked: Asked, kind: Any) -> Asked:
+def _offered(form_field: FormField, kind: Any) -> FormField:
     """The same with the members of a school as options, where the field does not name its own."""
-    school = None if asked.options else _school(kind)
+    school = None if form_field.options else _school(kind)
     if school is None:
-        return asked
-    unsaid = [option("", "Not said")] if get_args(kind) else []
-    return replace(asked, options=(*unsaid, *(Option(one.value, one.called, one.when) for one in school)))
+        return form_field
+    unsaid = [option("", "Not set")] if get_args(kind) else []
+    return replace(form_field, options=(*unsaid, *(Option(one.value, one.called, one.when) for one in school)))
 
 
-def _typed(asked: Asked, text: _Text, typed: str) -> Any:
+def _typed(form_field: FormField, text: _Text, typed: str) -> Any:
     """What was typed, as a value.
 
     Raises:
         BluffError: It is none of the options, or cannot be read.
     """
-    if asked.options and not asked.is_open and typed not in {option.value for option in asked.options}:
-        choices = listed([option.name for option in asked.options], OR)
+    if form_field.options and not form_field.is_open and typed not in {option.value for option in form_field.options}:
+        choices = listed([option.name for option in form_field.options], OR)
         raise SettingError(
             message(
-                "{asked} is one of {choices}; “{typed}” is none of them.",
-                asked=asked.name,
+                "{setting} is one of {choices}; “{typed}” is none of them.",
+                setting=form_field.name,
                 choices=choices,
                 typed=typed,
             )
@@ -181,13 +181,13 @@ def _typed(asked: Asked, text: _Text, typed: str) -> Any:
 
 def _whole(key: Field[Any], kind: Any) -> Row:
     """The row of a key that is one value."""
-    asked, text = _offered(key.metadata["asked"], kind), _text_of(kind)
+    form_field, text = _offered(key.metadata["form_field"], kind), _text_of(kind)
     return Row(
         key.name,
         key.name,
-        asked,
+        form_field,
         lambda standard: text.write(getattr(standard, key.name)),
-        lambda _, typed: _typed(asked, text, typed) if typed else None,
+        lambda _, typed: _typed(form_field, text, typed) if typed else None,
     )
 
 
@@ -210,11 +210,11 @@ class _Whole:
     def rows(self) -> list[Row]:
         """A row for each part that is asked for."""
         kinds = get_type_hints(type(self.usual), include_extras=True)
-        return [self._row(part, kinds[part.name]) for part in fields(self.usual) if asked_at(part)]
+        return [self._row(part, kinds[part.name]) for part in fields(self.usual) if form_field_of(part)]
 
     def _row(self, part: Field[Any], kind: Any) -> Row:
         name = part.name
-        asked, text = _offered(part.metadata["asked"], kind), _WEIGHT if name == "weight" else _text_of(kind)
+        form_field, text = _offered(part.metadata["form_field"], kind), _WEIGHT if name == "weight" else _text_of(kind)
         # Only a whole key can follow another level: an emptied part is as usual again.
         emptied = self.emptied.get(name, getattr(self.usual, name))
 
@@ -223,10 +223,10 @@ class _Whole:
             return "" if value is None else text.write(getattr(value, name))
 
         def write(standard: Standard, typed: str) -> Any:
-            said = _typed(asked, text, typed) if typed else emptied
-            return self.put(self._held(standard) or self.usual, name, said)
+            given = _typed(form_field, text, typed) if typed else emptied
+            return self.put(self._held(standard) or self.usual, name, given)
 
-        return Row(f"{self.key}.{_IN_FILE.get(name, name)}", self.key, asked, read, write)
+        return Row(f"{self.key}.{_IN_FILE.get(name, name)}", self.key, form_field, read, write)
 
     def _held(self, standard: Standard) -> Any:
         value = getattr(standard, self.key)
@@ -234,7 +234,7 @@ class _Whole:
 
 
 def _header_with(header: Header, name: str, part: Any) -> Header:
-    """A header with a part said otherwise: other boards are nobody's word until somebody says so again."""
+    """A header with a part changed: its source is unknown again, since nobody approved the changed boards."""
     match name:
         case "kind":
             return replace(usual_header(part), place=header.place)
@@ -256,19 +256,19 @@ def _studs() -> list[Row]:
     return [
         _length_of(
             "stud_length",
-            Asked(message("{Stud} length"), message("92 5/8 makes a wall of 97 1/8 with three plates.")),
+            FormField(message("{Stud} length"), message("92 5/8 makes a wall of 97 1/8 with three plates.")),
             lambda studs: [studs.length] if isinstance(studs, PrecutStuds) else [],
             lambda _, typed: PrecutStuds(parse_length(typed)),
         ),
         _length_of(
             "wall_height",
-            Asked(message("or wall height"), message("With its plates; {stud:many} are cut to what is left.")),
+            FormField(message("or wall height"), message("With its plates; {stud:many} are cut to what is left.")),
             lambda studs: [studs.height] if isinstance(studs, WallHeight) else [],
             lambda _, typed: WallHeight(parse_length(typed)),
         ),
         _length_of(
             "measured.heights",
-            Asked(
+            FormField(
                 message("or room, measured"),
                 message("Floor to ceiling, several readings; the smallest counts."),
                 empty=message("97 1/4, 97, 97 1/8"),
@@ -285,14 +285,14 @@ def _studs() -> list[Row]:
 
 def _length_of(
     way: str,
-    asked: Asked,
+    form_field: FormField,
     lengths: Callable[[Studs], Iterable[Length]],
     make: Callable[[Studs, str], Studs],
 ) -> Row:
     return Row(
         way,
         "studs",
-        asked,
+        form_field,
         lambda standard: ", ".join(map(format_exact, lengths(standard.studs))),
         lambda standard, typed: make(standard.studs, typed) if typed else None,
     )
@@ -300,7 +300,7 @@ def _length_of(
 
 def _entries(
     key: str,
-    entries: Iterable[tuple[str, Asked]],
+    entries: Iterable[tuple[str, FormField]],
     text: _Text,
     entered: Callable[[Any], dict[str, Any]],
     make: Callable[[dict[str, Any]], Any],
@@ -313,10 +313,12 @@ def _entries(
 
     def write(name: str, standard: Standard, typed: str) -> Any:
         others = {other: value for other, value in entered(getattr(standard, key)).items() if other != name}
-        said = {**others, name: text.read(typed)} if typed else others
-        return make(said) if said else None
+        given = {**others, name: text.read(typed)} if typed else others
+        return make(given) if given else None
 
-    return [Row(f"{key}.{name}", key, asked, partial(read, name), partial(write, name)) for name, asked in entries]
+    return [
+        Row(f"{key}.{name}", key, form_field, partial(read, name), partial(write, name)) for name, form_field in entries
+    ]
 
 
 def _usual_allowances() -> list[Row]:
@@ -327,7 +329,7 @@ def _usual_allowances() -> list[Row]:
         [
             (
                 kind,
-                Asked(
+                FormField(
                     message("{Kind}, plus", kind=kind.called),
                     when,
                     empty=message("the usual"),
@@ -337,7 +339,7 @@ def _usual_allowances() -> list[Row]:
         ],
         _TEXTS[Allowance],
         lambda usual: {kind.value: allowance for kind, allowance in usual},
-        lambda said: tuple((OpeningKind(kind), allowance) for kind, allowance in said.items()),
+        lambda given: tuple((OpeningKind(kind), allowance) for kind, allowance in given.items()),
     )
 
 
@@ -349,10 +351,10 @@ def _boards() -> list[Row]:
 
     return _entries(
         "lumber",
-        [(size, Asked(message("{size} measures", size=size), when, empty=message("as listed"))) for size in STUDS],
+        [(size, FormField(message("{size} measures", size=size), when, empty=message("as listed"))) for size in STUDS],
         _Text(board, lambda board: f"{format_exact(board[0])} x {format_exact(board[1])}"),
         lambda boards: {board.nominal: (board.thickness, board.width) for board in boards},
-        lambda said: tuple(Lumber(lumber(size).nominal, *measures) for size, measures in said.items()),
+        lambda given: tuple(Lumber(lumber(size).nominal, *measures) for size, measures in given.items()),
     )
 
 
@@ -367,7 +369,7 @@ def _woods() -> list[Row]:
         [
             (
                 kind.value,
-                Asked(
+                FormField(
                     message("{called}, psi", called=kind.called),
                     when,
                     empty=usual.get(kind, message("none")),
@@ -378,20 +380,20 @@ def _woods() -> list[Row]:
         ],
         _TEXTS[str],
         lambda woods: {wood.kind.value: str(wood) for wood in woods},
-        lambda said: tuple(read_wood(WoodKind(kind), typed) for kind, typed in said.items()),
+        lambda given: tuple(read_wood(WoodKind(kind), typed) for kind, typed in given.items()),
     )
 
 
-def _word(piece: str, what: str, asked: Asked) -> Row:
+def _word(piece: str, what: str, form_field: FormField) -> Row:
     def read(standard: Standard) -> str:
-        return getattr(dict(standard.words.said).get(piece, Word()), what) or ""
+        return getattr(dict(standard.words.own).get(piece, Word()), what) or ""
 
     def write(standard: Standard, typed: str) -> Words:
-        said = dict(standard.words.said)
-        word = replace(said.get(piece, Word()), **{what: typed or None})
-        return Words(tuple({**said, piece: word}.items()))
+        given = dict(standard.words.own)
+        word = replace(given.get(piece, Word()), **{what: typed or None})
+        return Words(tuple({**given, piece: word}.items()))
 
-    return Row(f"words.{piece}.{what}", "words", asked, read, write, leads=False)
+    return Row(f"words.{piece}.{what}", "words", form_field, read, write, leads=False)
 
 
 OWN_WORDS = "own"
@@ -400,7 +402,7 @@ OWN_WORDS = "own"
 
 def _words() -> list[Row]:
     """The words of a region, then each piece's name, and its letter where one is written for it."""
-    presets = Asked(
+    presets = FormField(
         message("Words of"), options=tuple(Option(name, called, EMPTY) for name, called in PRESET_NAMES.items())
     )
     rows = [
@@ -417,7 +419,7 @@ def _words() -> list[Row]:
             _word(
                 piece,
                 "name",
-                Asked(message("Word for {piece:usual}", piece=piece), empty=message("{piece:usual}", piece=piece)),
+                FormField(message("Word for {piece:usual}", piece=piece), empty=message("{piece:usual}", piece=piece)),
             )
         )
         if usual.letter:
@@ -425,7 +427,7 @@ def _words() -> list[Row]:
                 _word(
                     piece,
                     "letter",
-                    Asked(
+                    FormField(
                         message("Letter for {piece:usual}", piece=piece),
                         empty=message("{usual}", usual=usual.letter),
                         width=Width.SHORT,
@@ -450,13 +452,13 @@ _MADE: Mapping[str, Callable[[], list[Row]]] = {
 def _rows_of(key: Field[Any], kind: Any) -> list[Row]:
     if make := _MADE.get(key.name):
         return make()
-    if asked_at(key) is None:
+    if form_field_of(key) is None:
         return _Whole(key.name, getattr(Standard(), key.name)).rows()
     parts = _Whole(key.name, DoorParts()).rows() if key.name == "door_allowance" else []
     return [_whole(key, kind), *parts]
 
 
-_ASKED_IF: Mapping[str, Callable[[Standard], bool]] = {
+_APPLIES_IF: Mapping[str, Callable[[Standard], bool]] = {
     **dict.fromkeys(
         ("joist_layout.first", "joist_layout.spacing"),
         lambda standard: standard.stacked or standard.ceiling_backing is CeilingBacking.BETWEEN_JOISTS,
@@ -479,7 +481,7 @@ _ASKED_IF: Mapping[str, Callable[[Standard], bool]] = {
 _KINDS = get_type_hints(Standard, include_extras=True)
 _OF_KEY: Mapping[str, tuple[Row, ...]] = {
     key.name: tuple(
-        replace(row, is_asked=_ASKED_IF.get(row.way, row.is_asked)) for row in _rows_of(key, _KINDS[key.name])
+        replace(row, applies=_APPLIES_IF.get(row.way, row.applies)) for row in _rows_of(key, _KINDS[key.name])
     )
     for key in fields(Standard)
 }

@@ -1,7 +1,7 @@
 """Schools: the ways good crews do the same thing, each a value chosen once.
 
 Every choice that has names is an enumeration here; what has figures is a value of `bluff.core.job.amounts`. Which of
-them hold for a job, a wall or an opening is said by `bluff.core.job.ways`.
+them hold for a job, a wall or an opening is decided by `bluff.core.job.ways`.
 
 school
     One of the ways good crews do the same thing.
@@ -12,7 +12,7 @@ head
 from collections.abc import Mapping
 from enum import StrEnum
 
-from bluff.core.job.asked import School
+from bluff.core.job.form_field import School
 from bluff.core.message import Message, message
 
 

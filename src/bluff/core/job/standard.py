@@ -1,7 +1,7 @@
 """The standard: every choice there is in framing a wall, described once.
 
 Each field of `Standard` is one way of framing: its key, what kind of value it is, the product's own answer, and
-what it may be. Which level may answer it otherwise is said by the types in `bluff.core.job.ways`; the job file's
+what it may be. Which level may override it is in the types in `bluff.core.job.ways`; the job file's
 keys and its schema, and the limits of the forms, are made from both.
 """
 
@@ -33,7 +33,7 @@ from bluff.core.job.amounts import (
     WorkDay,
     check_count,
 )
-from bluff.core.job.asked import Asked, Option, option, up_to, yes_or_no
+from bluff.core.job.form_field import FormField, Option, option, up_to, yes_or_no
 from bluff.core.job.header import Header
 from bluff.core.job.loads import HeaderLoads
 from bluff.core.job.schools import (
@@ -107,13 +107,13 @@ def way(
 
     Args:
         usual: The product's own answer.
-        name, when, options, is_open, empty: As of `Asked`. A count that is checked offers what it may be.
+        name, when, options, is_open, empty: As of `FormField`. A count that is checked offers what it may be.
         check: Refuses what no wall can be framed by.
     """
     if isinstance(check, UpTo) and not options:
         options = up_to(check.most)
-    asked = Asked(message(name), message(when), tuple(options), is_open, message(empty))
-    described: Value = field(default=usual, metadata={"asked": asked} | ({"check": check} if check else {}))
+    form_field = FormField(message(name), message(when), tuple(options), is_open, message(empty))
+    described: Value = field(default=usual, metadata={"form_field": form_field} | ({"check": check} if check else {}))
     return described
 
 
@@ -206,7 +206,7 @@ class Standard:
         single_on_partitions: Whether a partition has one top plate, unless its own ways say how many.
         plate_ties: How second top plates are tied where walls meet.
         header: Over every opening that has none of its own.
-        header_wood: What sawn headers are of; None where nobody has said. Asked for by the header check alone.
+        header_wood: What sawn headers are of; None if not entered. Asked for by the header check alone.
         woods: The crew's own figures for woods, in place of the usual ones.
         loads: What lies on a header, for the header check.
         jacks: Where a window's jacks stand.
@@ -223,8 +223,8 @@ class Standard:
         datum: Where the layout is measured from.
         corner: How corners are made, where this wall meets another.
         intersection: What stands where another wall butts into it.
-        joists: Which way the joists or trusses above run; None where nobody has said.
-        joist_layout: Where they lie; None where nobody has said.
+        joists: Which way the joists or trusses above run; None if not entered.
+        joist_layout: Where they lie; None if not entered.
         stacked: Whether the studs of a wall that runs across them stand under them.
         ceiling_backing: What a ceiling's edge is nailed to over a wall that runs along the joists.
         intersection_board: A wide flat's board behind a wall that butts, by its size, or the narrowest that will do.
@@ -320,7 +320,7 @@ class Standard:
         "For the {header} check alone; as the stamp on the boards.",
         # Engineered headers are of their plies without anybody's word.
         options=(
-            option("", "Not said"),
+            option("", "Not set"),
             *(Option(kind.value, kind.called) for kind in WoodKind if kind is not WoodKind.ENGINEERED),
         ),
     )

@@ -77,7 +77,7 @@ def section(text: str) -> Section:
 
 @dataclass(frozen=True, slots=True)
 class Board:
-    """A length of board, and what one costs; None where nobody has said."""
+    """A length of board, and what one costs; None if not entered."""
 
     length: Length
     price: Fraction | None = None
@@ -90,7 +90,7 @@ class SectionStock:
     Args:
         section: Which.
         boards: Those there are to buy.
-        grade: They are bought in, as the yard says it; empty where nobody has said.
+        grade: They are bought in, as the yard calls it; empty if not entered.
 
     Raises:
         JobError: No board, or one nobody sells.
@@ -212,7 +212,7 @@ class YardStock:
         return next((one for one in self.sections if one.section == wanted), None)
 
     def price_of(self, wanted: Section, length: Length) -> Fraction | None:
-        """What a board of a section costs, None where nobody has said."""
+        """What a board of a section costs, None if not entered."""
         listed = self.of(wanted)
         return next((board.price for board in listed.boards if board.length == length), None) if listed else None
 

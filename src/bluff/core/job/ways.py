@@ -58,7 +58,7 @@ from bluff.core.message import Message, message
 
 @dataclass(frozen=True, slots=True)
 class Ways:
-    """What every level has in common: saying some keys of `Standard`.
+    """What every level has in common: setting some keys of `Standard`.
 
     Raises:
         SettingError: A value no wall can be framed by.
@@ -70,25 +70,25 @@ class Ways:
                 check(key, value)
 
     def over(self, standard: Standard) -> Standard:
-        """The standard with everything this says in place of its own."""
-        said = self.said()
-        return replace(standard, **said) if said else standard
+        """The standard with every key set here in place of its own."""
+        given = self.given()
+        return replace(standard, **given) if given else standard
 
     def merged(self, other: Self) -> Self:
-        """These ways with everything the other says in place of its own."""
-        return replace(self, **other.said())
+        """These ways with every key the other sets in place of its own."""
+        return replace(self, **other.given())
 
     def without(self, names: Iterable[str]) -> Self:
         """These ways with the named keys left to follow again."""
         return replace(self, **dict.fromkeys(names))
 
-    def said(self) -> dict[str, Any]:
+    def given(self) -> dict[str, Any]:
         """The keys that are given, with their values."""
         return {key: value for key in self.names() if (value := getattr(self, key)) is not None}
 
     @classmethod
     def names(cls) -> tuple[str, ...]:
-        """Every key this level can say, as `Standard` has them."""
+        """Every key this level can set, as `Standard` has them."""
         return _KEYS[cls]
 
 
@@ -198,11 +198,11 @@ def level_of(key: str) -> type[Ways]:
 
 
 def belongs(key: str, name: Message) -> Message:
-    """Where a way is said that was said where it has no meaning, in a sentence.
+    """A sentence for a way set where it has no meaning: where to set it.
 
     Args:
         key: As `Standard` has it.
-        name: What it is called where it was said.
+        name: What the screen calls it.
     """
     if level_of(key) is JobWays:
         return message("{name} hold for the whole job. Set them on the job.", name=name)
@@ -213,16 +213,16 @@ _Level = TypeVar("_Level")
 
 
 def whence(levels: Iterable[tuple[_Level, Ways]]) -> dict[str, _Level]:
-    """Where what holds was said: each key that some level says, and the name of the nearest one.
+    """Where each value comes from: every key that some level sets, and the name of the nearest such level.
 
     Args:
         levels: Name and ways of each, nearest first.
     """
-    said: dict[str, _Level] = {}
+    given: dict[str, _Level] = {}
     for name, ways in levels:
-        for key in ways.said():
-            said.setdefault(key, name)
-    return said
+        for key in ways.given():
+            given.setdefault(key, name)
+    return given
 
 
 LONGEST_NAME = 60
@@ -231,7 +231,7 @@ LONGEST_NAME = 60
 
 @dataclass(frozen=True, slots=True)
 class Taken:
-    """A crew's standard as a job took it: its name, and what it said then.
+    """A crew's standard as a job took it: its name, and its ways at that time.
 
     Raises:
         SettingError: It has no name one could call it by.

@@ -9,7 +9,7 @@ from dataclasses import dataclass
 from fractions import Fraction
 
 from bluff.core.errors import SettingError
-from bluff.core.job.asked import School
+from bluff.core.job.form_field import School
 from bluff.core.message import message
 
 _TABLES = "usual tables; check the stamp"

@@ -68,8 +68,8 @@ class Words:
     """What a crew calls the pieces otherwise than usual.
 
     Args:
-        said: Role and word, of those that have a name or a letter of their own. What is said of `stud`, `cripple`
-            and `backing` goes for their kinds too: with cripples called short studs a top cripple is a top short
+        own: Role and word, of those that have a name or a letter of their own. A word for `stud`, `cripple`
+            or `backing` goes for their kinds too: with cripples called short studs a top cripple is a top short
             stud, unless it has a word of its own.
 
     Raises:
@@ -77,10 +77,10 @@ class Words:
             read as a figure.
     """
 
-    said: tuple[tuple[str, Word], ...] = ()
+    own: tuple[tuple[str, Word], ...] = ()
 
     def __post_init__(self) -> None:
-        for piece, word in self.said:
+        for piece, word in self.own:
             if piece not in USUAL:
                 raise SettingError(
                     message(
@@ -107,9 +107,9 @@ class Words:
                     message("A mark is one or two signs without figures, like T or SP."), f"{piece}.letter"
                 )
         # One order, and nothing that is as usual anyway: two that say the same are equal.
-        said = dict(self.said)
-        kept = ((piece, _besides(said[piece], usual)) for piece, usual in USUAL.items() if piece in said)
-        object.__setattr__(self, "said", tuple((piece, word) for piece, word in kept if word != Word()))
+        own = dict(self.own)
+        kept = ((piece, _besides(own[piece], usual)) for piece, usual in USUAL.items() if piece in own)
+        object.__setattr__(self, "own", tuple((piece, word) for piece, word in kept if word != Word()))
         names: dict[str, str] = {}
         for piece in USUAL:
             if (other := names.setdefault(self.name(piece), piece)) != piece:
@@ -120,7 +120,7 @@ class Words:
                         other=piece,
                         name=self.name(piece),
                     ),
-                    f"{piece if piece in said else other}.name",
+                    f"{piece if piece in own else other}.name",
                 )
 
     def check_letters(self) -> None:
@@ -135,7 +135,7 @@ class Words:
             for other in _MARKED[: _MARKED.index(piece)]:
                 letter = self.letter(piece)
                 if letter == self.letter(other) and USUAL[piece].letter != USUAL[other].letter:
-                    mine = piece if piece in dict(self.said) else other
+                    mine = piece if piece in dict(self.own) else other
                     raise SettingError(
                         message(
                             "{One:a} and {other:a} cannot both have the letter {letter}.",
@@ -168,7 +168,7 @@ class Words:
 
     def of(self, piece: str) -> Word:
         """What the crew says and writes for a piece, where that is not what is usual."""
-        return next((word for role, word in self.said if role == piece), Word())
+        return next((word for role, word in self.own if role == piece), Word())
 
 
 def kind_of(piece: str) -> tuple[str, str] | None:
@@ -255,11 +255,11 @@ def usual_name(piece: str, form: str = "") -> str:
 
 def _words(**names: str) -> Words:
     """Words from names, a letter after a slash: `trimmer/T`."""
-    said = []
+    own = []
     for piece, given in names.items():
         name, _, letter = given.partition("/")
-        said.append((piece, Word(name, letter or None)))
-    return Words(tuple(said))
+        own.append((piece, Word(name, letter or None)))
+    return Words(tuple(own))
 
 
 PRESETS: Mapping[str, Words] = {

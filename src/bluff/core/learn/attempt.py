@@ -12,7 +12,7 @@ from typing import Any, TypeAlias
 
 from bluff.core.job.schools import End
 from bluff.core.learn.deck import Deck, deck_of
-from bluff.core.learn.sums_asked import SumKey, sums_asked
+from bluff.core.learn.required_sums import SumKey, required_sums
 from bluff.core.measure.length import Length
 from bluff.core.message import Message, message
 from bluff.core.wall.build import build
@@ -129,7 +129,7 @@ class Attempt:
         marks: Marks = framing.marks
         for stroke in self.strokes:
             marks = stroke(framing, marks)
-        sums = {key: right.value for key, right in sums_asked(_framed(self.on_paper)).items()}
+        sums = {key: right.value for key, right in required_sums(_framed(self.on_paper)).items()}
         return Work(deck_of(marks, self.plan, self.hook), sums)
 
     def marked(self, **changes: Any) -> "Attempt":

@@ -157,8 +157,8 @@ def exercise_of(job: Job, wall: str) -> Exercise:
         EditError: There is no such wall.
         SettingError: Its top plate lies on several slopes, and has several tapes.
     """
-    asked = Exercise(job, job.wall(wall).id)
-    if not is_practiced(asked.plan):
+    exercise = Exercise(job, job.wall(wall).id)
+    if not is_practiced(exercise.plan):
         raise SettingError(
             message(
                 "The top of wall {wall} is on several slopes; practice on a wall that is level or has one slope.",
@@ -166,7 +166,7 @@ def exercise_of(job: Job, wall: str) -> Exercise:
             ),
             "wall",
         )
-    return asked
+    return exercise
 
 
 def is_practiced(plan: WallPlan) -> bool:

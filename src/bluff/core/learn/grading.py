@@ -2,7 +2,7 @@
 
 A line is right when it belongs there, whatever else is wrong. What is wrong is explained by the fewest mistakes: first
 those of `bluff.core.learn.mistakes` that account for many marks at once, each worked out together with those found
-before it; then what is left, mark by mark, marks that are wrong in the same way said once.
+before it; then what is left, mark by mark, marks wrong in the same way named once.
 """
 
 from collections import defaultdict
@@ -14,8 +14,8 @@ from bluff.core.learn.attempt import Attempt, Kind, Mistake, Work
 from bluff.core.learn.deck import Deck, Drawn, Wanted
 from bluff.core.learn.mark_by_mark import Single, piece_of, singly
 from bluff.core.learn.mistakes import mistakes
+from bluff.core.learn.required_sums import SumKey, called, required_sums
 from bluff.core.learn.slips import How, slip_of
-from bluff.core.learn.sums_asked import SumKey, called, sums_asked
 from bluff.core.measure.length import Length, inches
 from bluff.core.measure.sum import Sum
 from bluff.core.message import Message, listed, message
@@ -104,9 +104,11 @@ def grade(plan: WallPlan, sheet: Sheet) -> Grade:
     """
     right = Attempt.right(plan)
     work = right.work()
-    asked = sums_asked(build(plan))
+    required = required_sums(build(plan))
     wrong_sums = {
-        key: asked[key] for key, said in sheet.sums.items() if key in asked and not _says(asked[key].value, said)
+        key: required[key]
+        for key, written in sheet.sums.items()
+        if key in required and not _says(required[key].value, written)
     }
     wrong = [number for number, one in enumerate(sheet.drawn) if work.deck.find(one) is None]
     missed = work.deck.missed(sheet.drawn)
@@ -164,7 +166,7 @@ def _same(one: Mistake, other: Mistake) -> bool:
 def _differences(work: Work, sheet: Sheet) -> int:
     """In how much a sheet is not what somebody who works so would hand in."""
     return work.deck.differences(sheet.drawn) + sum(
-        key in work.sums and not _says(work.sums[key], said) for key, said in sheet.sums.items()
+        key in work.sums and not _says(work.sums[key], written) for key, written in sheet.sums.items()
     )
 
 
@@ -178,14 +180,17 @@ def _is_seen(work: Work, right: Work, sheet: Sheet, wrong: Sequence[int]) -> boo
     if any(work.deck.find(sheet.drawn[number]) is not None for number in wrong):
         return True
     return any(
-        key in work.sums and _says(work.sums[key], said) and key in right.sums and not _says(right.sums[key], said)
-        for key, said in sheet.sums.items()
+        key in work.sums
+        and _says(work.sums[key], written)
+        and key in right.sums
+        and not _says(right.sums[key], written)
+        for key, written in sheet.sums.items()
     )
 
 
-def _says(value: Length, said: Length) -> bool:
+def _says(value: Length, written: Length) -> bool:
     """Whether a figure is the one that was worked out, to the 16th it is printed in."""
-    return abs(value - said) <= _ROUNDED
+    return abs(value - written) <= _ROUNDED
 
 
 def _credited(
@@ -244,7 +249,7 @@ def _took(deck: Deck, wanted: Wanted, sheet: Sheet) -> bool:
 
 
 def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
-    """Marks that are wrong in the same way, said once, in the order they are met along the plates."""
+    """Marks that are wrong in the same way as one, in the order they are met along the plates."""
     alike: defaultdict[tuple[Kind, Message], list[Single]] = defaultdict(list)
     missing = (single.wanted for single in singles if single.kind is Kind.FORGOTTEN)
     forgotten = [*dict.fromkeys(piece_of(wanted) for wanted in missing if wanted is not None)]
@@ -263,13 +268,13 @@ def _one_by_one(singles: Sequence[Single]) -> Iterator[Named]:
         )
 
 
-def _figure(key: SumKey, right: Sum, said: Length) -> Named:
+def _figure(key: SumKey, right: Sum, written: Length) -> Named:
     """A figure that is wrong by itself, by the line of its sum that was left out or taken twice."""
     of = called(key)
-    slip = slip_of(right, said, _ROUNDED)
+    slip = slip_of(right, written, _ROUNDED)
     if slip is None:
         words = message(
-            "The {figure} is {right:length}, not {written:length}.", figure=of, right=right.value, written=said
+            "The {figure} is {right:length}, not {written:length}.", figure=of, right=right.value, written=written
         )
         return Named(Kind.OFF, key.opening, words, sums=(key,))
     kind = Kind.SLIP
@@ -279,7 +284,7 @@ def _figure(key: SumKey, right: Sum, said: Length) -> Named:
         "The {figure}: {slip} gives {written:length}; it is {right:length}.",
         figure=of,
         slip=slip.words,
-        written=said,
+        written=written,
         right=right.value,
     )
     return Named(kind, key.opening, words, sums=(key,))

@@ -6,7 +6,7 @@ from bluff.core.job.schools import End
 from bluff.core.learn.attempt import Attempt
 from bluff.core.learn.deck import Wanted
 from bluff.core.learn.grading import Sheet
-from bluff.core.learn.sums_asked import called, sums_asked
+from bluff.core.learn.required_sums import called, required_sums
 from bluff.core.measure.sum import Sum
 from bluff.core.message import Message, message
 from bluff.core.site.caller import Turn, turn_of
@@ -23,7 +23,7 @@ _FIRST = {
 
 
 class Hint(NamedTuple):
-    """What comes next, said a little at a time.
+    """The next step, given a little at a time.
 
     Args:
         piece: Which piece, and why that one.
@@ -42,7 +42,7 @@ def hint(plan: WallPlan, sheet: Sheet) -> Hint | None:
     Rough openings come before every mark, as no opening can be marked without; marks in the order a framer walks the
     plate.
     """
-    for key, right in sums_asked(build(plan)).items():
+    for key, right in required_sums(build(plan)).items():
         if key.figure.is_rough and key not in sheet.sums:
             return Hint(
                 message("The rough opening of {opening} before any of its marks.", opening=str(key.opening)),

@@ -52,9 +52,9 @@ def singly(drawn: Sequence[Drawn], wrong: Sequence[int], missed: Sequence[Wanted
         for number in list(lines):
             best = min(
                 (
-                    (abs(drawn[number].line - wanted.line), order, wanted, said)
+                    (abs(drawn[number].line - wanted.line), order, wanted, why)
                     for order, wanted in enumerate(gone)
-                    if (said := explain(drawn[number], wanted))
+                    if (why := explain(drawn[number], wanted))
                 ),
                 default=None,
             )

@@ -11,7 +11,7 @@ from random import Random
 
 from bluff.core.errors import EditError
 from bluff.core.job.amounts import Datum
-from bluff.core.job.asked import School
+from bluff.core.job.form_field import School
 from bluff.core.job.job import Opening, Sizing
 from bluff.core.job.position import Centered
 from bluff.core.job.rough_opening import rough_opening

@@ -156,16 +156,16 @@ def parse_length(text: str) -> Length:
         Traceback (most recent call last):
         bluff.core.errors.LengthError: “{text}” has two dashes. Write 3-0 for 3 feet, or 3' 0". (text='3-0-0')
     """
-    said = text.strip()
-    if len(said) > _LONGEST_TEXT:
-        raise LengthError(message("“{text}…” is too long for a length. {write}", text=said[:20], write=_WRITE))
-    plain = _one_spelling(said)
+    typed = text.strip()
+    if len(typed) > _LONGEST_TEXT:
+        raise LengthError(message("“{text}…” is too long for a length. {write}", text=typed[:20], write=_WRITE))
+    plain = _one_spelling(typed)
     if not plain:
         raise LengthError(message("A length is missing. {write}", write=_WRITE))
     metric = _parse_metric(plain)
-    length = _parse_imperial(said, plain) if metric is None else metric
+    length = _parse_imperial(typed, plain) if metric is None else metric
     if length > LONGEST:
-        raise LengthError(message("“{text}” is more than 1000 feet. {write}", text=said, write=_WRITE))
+        raise LengthError(message("“{text}” is more than 1000 feet. {write}", text=typed, write=_WRITE))
     return nearest(length)
 
 
@@ -191,10 +191,10 @@ def parse_spacing(text: str) -> Fraction:
     Raises:
         LengthError: As `parse_length`.
     """
-    said = text.strip()
-    if len(said) <= _LONGEST_TEXT and re.fullmatch(r"\d+(\.\d+)?", said):
-        return Fraction(said)
-    return Fraction(parse_length(said), PER_INCH)
+    typed = text.strip()
+    if len(typed) <= _LONGEST_TEXT and re.fullmatch(r"\d+(\.\d+)?", typed):
+        return Fraction(typed)
+    return Fraction(parse_length(typed), PER_INCH)
 
 
 @lru_cache(maxsize=1 << 13)
@@ -288,42 +288,42 @@ def _parse_metric(plain: str) -> Fraction | None:
     return millimeters / Fraction("25.4") * PER_INCH
 
 
-def _parse_imperial(said: str, plain: str) -> Fraction:
+def _parse_imperial(typed: str, plain: str) -> Fraction:
     if plain.startswith("-"):
-        raise LengthError(message("“{text}” is less than nothing. Write a length without the minus.", text=said))
+        raise LengthError(message("“{text}” is less than nothing. Write a length without the minus.", text=typed))
     if len(re.findall(r"\d\s*-\s*(?=\d)", plain)) > 1:
-        raise LengthError(message("“{text}” has two dashes. Write 3-0 for 3 feet, or 3' 0\".", text=said))
+        raise LengthError(message("“{text}” has two dashes. Write 3-0 for 3 feet, or 3' 0\".", text=typed))
     if re.fullmatch(r"\d+\s*-\s*\d+/\d+\s*\"?", plain):
         foot, fraction = re.split(r"\s*-\s*", plain.rstrip('" '))
         raise LengthError(
             message(
                 "“{text}” could be inches or feet. Write {foot} {fraction} for inches, {foot}' 0 {fraction}\" for "
                 "feet.",
-                text=said,
+                text=typed,
                 foot=foot,
                 fraction=fraction,
             )
         )
     for pattern in (_FEET_AND_INCHES, _CALL_OUT):
         if match := pattern.fullmatch(plain):
-            return _feet_and_inches(said, match)
+            return _feet_and_inches(typed, match)
     if match := _ONLY_INCHES.fullmatch(plain):
-        return _inch_part(said, match) * PER_INCH
-    raise LengthError(message("“{text}” is not a length. {write}", text=said, write=_WRITE))
+        return _inch_part(typed, match) * PER_INCH
+    raise LengthError(message("“{text}” is not a length. {write}", text=typed, write=_WRITE))
 
 
-def _feet_and_inches(said: str, match: re.Match[str]) -> Fraction:
+def _feet_and_inches(typed: str, match: re.Match[str]) -> Fraction:
     feet = Fraction(match["feet"])
-    part = _inch_part(said, match)
+    part = _inch_part(typed, match)
     if feet.denominator != 1 and part:
-        raise LengthError(message("“{text}” has part of a foot and inches as well. {write}", text=said, write=_WRITE))
+        raise LengthError(message("“{text}” has part of a foot and inches as well. {write}", text=typed, write=_WRITE))
     if part >= 12:
         total = nearest((feet * 12 + part) * PER_INCH)
         raise LengthError(
             message(
                 "“{text}” has {inches} inches after the feet, more than a foot. Write {total:length} if that is what "
                 "it measures.",
-                text=said,
+                text=typed,
                 inches=match["whole"],
                 total=total,
             )
@@ -331,22 +331,22 @@ def _feet_and_inches(said: str, match: re.Match[str]) -> Fraction:
     return (feet * 12 + part) * PER_INCH
 
 
-def _inch_part(said: str, match: re.Match[str]) -> Fraction:
+def _inch_part(typed: str, match: re.Match[str]) -> Fraction:
     """The inches of a match of `_INCHES`: a whole or decimal number, a tape fraction, or both."""
     whole, fraction = match["whole"], match["fraction"] or match["alone"]
     if fraction and "." in (whole or ""):
-        raise LengthError(message("“{text}” is not a length. {write}", text=said, write=_WRITE))
+        raise LengthError(message("“{text}” is not a length. {write}", text=typed, write=_WRITE))
     total = Fraction(whole or 0)
     if fraction:
         top, bottom = (int(part) for part in fraction.split("/"))
         if bottom not in TAPE_DENOMINATORS:
             raise LengthError(
                 message(
-                    "“{text}” has a fraction no tape shows. Use halves, 4ths, 8ths, 16ths, 32nds or 64ths.", text=said
+                    "“{text}” has a fraction no tape shows. Use halves, 4ths, 8ths, 16ths, 32nds or 64ths.", text=typed
                 )
             )
         if top >= bottom:
-            raise LengthError(message("“{text}” has a fraction of an inch or more. {write}", text=said, write=_WRITE))
+            raise LengthError(message("“{text}” has a fraction of an inch or more. {write}", text=typed, write=_WRITE))
         total += Fraction(top, bottom)
     return total
 

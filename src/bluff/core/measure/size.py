@@ -44,26 +44,26 @@ def parse_size(text: str) -> Size:
     True
     >>> str(parse_size("34 x 80"))
     '2-10 x 6-8'
-    >>> [str(parse_size(said)) for said in ("3068", "2-6 4-0", "2/6 x 4/0")]
+    >>> [str(parse_size(typed)) for typed in ("3068", "2-6 4-0", "2/6 x 4/0")]
     ['3-0 x 6-8', '2-6 x 4-0', '2-6 x 4-0']
 
     Raises:
         SizeError: It is not exactly one width and one height.
     """
-    said = text.strip()
-    if digits := _DIGITS.fullmatch(said):
+    typed = text.strip()
+    if digits := _DIGITS.fullmatch(typed):
         parts = [f"{digits[1]}-{digits[2]}", f"{digits[3]}-{digits[4]}"]
-    elif called := _CALLED.fullmatch(said):
+    elif called := _CALLED.fullmatch(typed):
         parts = [f"{called[1]}-{called[3]}", f"{called[4]}-{called[5]}"]
-    elif re.fullmatch(r"\d{3}|\d{5,6}", said):
+    elif re.fullmatch(r"\d{3}|\d{5,6}", typed):
         raise SizeError(
-            message("“{text}” could be several sizes. Write feet and inches with dashes, like 10-0 x 6-8.", text=said)
+            message("“{text}” could be several sizes. Write feet and inches with dashes, like 10-0 x 6-8.", text=typed)
         )
     else:
-        parts = _TIMES.split(said)
+        parts = _TIMES.split(typed)
     if len(parts) != 2 or not all(parts):
-        raise SizeError(message("“{text}” is not a size. {write}", text=said, write=_WRITE))
+        raise SizeError(message("“{text}” is not a size. {write}", text=typed, write=_WRITE))
     try:
         return Size(*(parse_length(part) for part in parts))
     except LengthError as error:
-        raise SizeError(message("In the size “{text}”: {why}", text=said, why=error.message)) from error
+        raise SizeError(message("In the size “{text}”: {why}", text=typed, why=error.message)) from error

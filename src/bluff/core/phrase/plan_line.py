@@ -3,7 +3,7 @@
 A walk: lengths and turns, by the outside, the first length to the east. A turn is square unless it says its degrees.
 
 A partition: its distance from a wall, clear, face to face, unless it is given to run from the outside of that wall or
-to the center of the partition; and what it runs between, the nearest walls if that is not said.
+to the center of the partition; and what it runs between, the nearest walls if not named.
 """
 
 import re
@@ -260,14 +260,14 @@ def _faces(drawn: Outline, toward: Place) -> bool:
     return east * toward[0] + north * toward[1] > 0.99
 
 
-def _side(base: Outline, said: str | None) -> int:
+def _side(base: Outline, named: str | None) -> int:
     """On which side of the wall the partition is: 1 its left, -1 its right."""
-    if said:
-        east, north = _COMPASS[said.lower()]
+    if named:
+        east, north = _COMPASS[named.lower()]
         across = base.direction[0] * north - base.direction[1] * east
         if abs(across) < 0.1:
             raise PhraseError(
-                message("Wall {id} has no side to the {side}. Name a side it has.", id=base.wall.id, side=said.lower())
+                message("Wall {id} has no side to the {side}. Name a side it has.", id=base.wall.id, side=named.lower())
             )
         return 1 if across > 0 else -1
     if base.wall.kind is not WallKind.EXTERIOR:

@@ -32,7 +32,7 @@ def runs_across_joists(wall: Wall, standard: Standard) -> bool:
 
 
 def clear_between_joists(standard: Standard) -> Sum | None:
-    """From joist to joist, clear; None where nobody has said how far apart they are."""
+    """From joist to joist, clear; None if their spacing is not entered."""
     if standard.joist_layout is None:
         return None
     return Sum.of("joists on center", nearest(standard.joist_layout.spacing * PER_INCH)).minus("a joist", JOIST)
@@ -53,7 +53,7 @@ def to_first_joist(wall: Wall, standard: Standard, meetings: Meetings) -> Length
     Returns:
         To the first joist, and so to every other one where the studs are spaced as the joists are or divide their
         spacing. None where the wall keeps a layout of its own: it says one, or lies along or askew to the joists, or
-        nobody has said where they are.
+        their places are not entered.
 
     Source: docs/rules.md, Layout. Trusses at 24 from the plan's zero over a wall that butts a 5 1/2 one there: the
     first is 18 1/2 along its plate.

@@ -11,7 +11,7 @@ from fractions import Fraction
 from bluff.core.crew.order import BuildStep
 from bluff.core.crew.supply import Load
 from bluff.core.job.amounts import Rates, WorkDay
-from bluff.core.site.day import HANDS, Begun, OnDeck, Turn, WallWork, day_plan, needed_by
+from bluff.core.site.day import PEOPLE, Begun, OnDeck, Turn, WallWork, day_plan, needed_by
 from bluff.core.site.pace import Pace, Timed, paces
 from bluff.core.site.shift import next_shift, worked
 from bluff.core.site.work import Task, lumber_of, work_begun
@@ -20,20 +20,20 @@ from bluff.core.wall.member import Plate
 
 @dataclass(frozen=True, slots=True)
 class Ticked:
-    """What was last said of a piece of work.
+    """The last entry of a piece of work.
 
     Args:
         at: When.
-        name, initials: Of the person who said it.
+        name, initials: Of the person who made it.
         is_done: Whether it is done, or is not after all.
-        hands: Of work that is begun: how many do it, where the entry has it.
+        people: Of work that is begun: how many do it, where the entry has it.
     """
 
     at: datetime
     name: str
     initials: str
     is_done: bool
-    hands: int | None = None
+    people: int | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -69,8 +69,8 @@ class WallAtWork:
 
     def with_mark(self, plate: Plate, mark: str | None, at: datetime, *, is_done: bool) -> "WallAtWork":
         """The wall once a mark is written on a plate or struck from it; with None, all the plate has."""
-        said = {name for name, on in self.marks.items() if on is plate and mark in {None, name}}
-        return replace(self, unwritten=self.unwritten - said if is_done else self.unwritten | said, marked_at=at)
+        of_mark = {name for name, on in self.marks.items() if on is plate and mark in {None, name}}
+        return replace(self, unwritten=self.unwritten - of_mark if is_done else self.unwritten | of_mark, marked_at=at)
 
 
 @dataclass(frozen=True, slots=True)
@@ -113,7 +113,7 @@ class Delivery:
     Args:
         load: It.
         before: Minutes of work until it must be there; None once nothing of it is needed any more.
-        there: Who said that it is there.
+        there: Who entered that it is there.
     """
 
     load: Load
@@ -162,7 +162,7 @@ def day_ahead(job: JobAtWork, now: datetime) -> DayAhead:
 def _on_deck(wall: WallAtWork, day: WorkDay, now: datetime) -> OnDeck:
     to_mark = Fraction(len(wall.unwritten), len(wall.marks)) if wall.marks else Fraction(0)
     begun = {
-        task: Begun(worked(day, tick.at.astimezone(now.tzinfo), now), _hands(task, tick))
+        task: Begun(worked(day, tick.at.astimezone(now.tzinfo), now), _people(task, tick))
         for task, tick in wall.begun()
         if not wall.done(task)
     }
@@ -176,16 +176,16 @@ def _timed(wall: WallAtWork, day: WorkDay, now: datetime) -> Iterator[Timed]:
         if done is None or done <= begun.at:
             continue
         took = worked(day, begun.at.astimezone(now.tzinfo), done.astimezone(now.tzinfo))
-        people = 1 if task is Task.RAISE else _hands(task, begun)
+        people = 1 if task is Task.RAISE else _people(task, begun)
         if planned := wall.work.takes[task]:
             yield Timed(task, planned, Fraction(took * people))
 
 
-def _hands(task: Task, begun: Ticked) -> int:
-    return begun.hands or HANDS.get(task, 1)
+def _people(task: Task, begun: Ticked) -> int:
+    return begun.people or PEOPLE.get(task, 1)
 
 
 def _deliveries(job: JobAtWork, turns: tuple[Turn, ...]) -> Iterator[Delivery]:
     for load in job.loads:
-        said = job.ticks.get(str(lumber_of(load.walls)))
-        yield Delivery(load, needed_by(turns, load.walls), said if said and said.is_done else None)
+        tick = job.ticks.get(str(lumber_of(load.walls)))
+        yield Delivery(load, needed_by(turns, load.walls), tick if tick and tick.is_done else None)

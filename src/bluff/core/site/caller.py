@@ -75,7 +75,7 @@ class Held:
     over: frozenset[str] = frozenset()
 
     @classmethod
-    def as_asked(
+    def held_at(
         cls, hook: End | None = None, *, burn: bool = False, reach: int | None = None, over: Iterable[str] = ()
     ) -> "Held":
         """As a screen says it: whether an inch is burned, and the tape's length in feet."""
@@ -270,14 +270,14 @@ def called_out(stop: Stop, plan: WallPlan, figures: Figures = "inches") -> Messa
         figures: How the tape is read.
     """
     at = stop.reading.at.value
-    said = [
+    parts = [
         message("{at:aloud}", at=at) if figures == "inches" else message("{at:aloud_feet}", at=at),
         message("{piece:one}", piece=stop.mark.role),
     ]
     if stop.mark.width:
-        said.append(message("ahead") if stop.reading.ahead else message("behind"))
+        parts.append(message("ahead") if stop.reading.ahead else message("behind"))
     if way := lies(stop.mark, plan):
-        said.append(way)
-    said.append(_PLATES[stop.plates])
-    called = separated(said)
+        parts.append(way)
+    parts.append(_PLATES[stop.plates])
+    called = separated(parts)
     return message("strike {called}", called=called) if stop.turn is Turn.STRIKE else called

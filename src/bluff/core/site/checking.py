@@ -149,9 +149,9 @@ def _misread_as(measure: Measure, readings: Readings) -> Fault:
     )
 
 
-def sentences(said: Iterable[Message]) -> Message | None:
+def sentences(messages: Iterable[Message]) -> Message | None:
     """Several sentences one after another, each once; None where there are none."""
-    each = [*dict.fromkeys(said)]
+    each = [*dict.fromkeys(messages)]
     return follow(*each) if each else None
 
 

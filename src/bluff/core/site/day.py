@@ -1,4 +1,4 @@
-"""The day: what is done when and by how many, from the framing order, a crew's hands and what its work takes.
+"""The day: what is done when and by how many, from the framing order, how many a crew has and what its work takes.
 
 Time is counted in minutes of work from the start of the first day, so that a day's last minute is followed by the
 next day's first one.
@@ -16,7 +16,7 @@ from bluff.core.site.work import Task
 from bluff.core.takeoff.weight import lift
 from bluff.core.wall.framing import Framing
 
-HANDS: Mapping[Task, int] = {Task.LAYOUT: 1, Task.CUT: 1, Task.FRAME: 2, Task.SHEET: 2}
+PEOPLE: Mapping[Task, int] = {Task.LAYOUT: 1, Task.CUT: 1, Task.FRAME: 2, Task.SHEET: 2}
 """Hands a task is done by; a wall is lifted by as many as it takes."""
 
 
@@ -36,13 +36,13 @@ class WallWork:
 
     def wants(self, task: Task) -> int:
         """Hands a task is done by where there are so many."""
-        return HANDS.get(task, self.lifters)
+        return PEOPLE.get(task, self.lifters)
 
 
 def work_on(framing: Framing) -> WallWork:
     """What there is to do on a wall, which goes up with its sheets where it has any."""
     takes = {task: minutes(framing, task) for task in Task}
-    return WallWork(framing.plan.id, takes, lift(framing, is_sheeted=bool(framing.sheets.bought)).hands)
+    return WallWork(framing.plan.id, takes, lift(framing, is_sheeted=bool(framing.sheets.bought)).people)
 
 
 @dataclass(frozen=True, slots=True)
@@ -50,7 +50,7 @@ class Begun:
     """A task that is under way: minutes of work since it was begun, and by how many."""
 
     ran: int
-    hands: int
+    people: int
 
 
 @dataclass(frozen=True, slots=True)
@@ -78,7 +78,7 @@ class Turn:
         wall: Of which wall.
         task: Which.
         begins, ends: Minutes of work from the start of the first day.
-        who: The hands that do it, counted from 0.
+        who: The people who do it, counted from 0.
         wants: Hands it is done by where there are so many.
         is_begun: Whether it is under way, or goes on after a lift.
         is_late: Whether it is under way and takes longer than planned.
@@ -103,7 +103,7 @@ class _Chore:
         task: Which.
         place: Of the wall in the framing order.
         work: Minutes of one person; of raising, by the clock.
-        hands: That do it.
+        people: That do it.
         wants: Hands it takes, however many there are.
         after: The chores it waits for.
         is_begun: Whether it is under way.
@@ -113,7 +113,7 @@ class _Chore:
     task: Task
     place: int
     work: Fraction
-    hands: int
+    people: int
     wants: int
     after: frozenset[tuple[str, Task]]
     is_begun: bool
@@ -131,9 +131,9 @@ class _Chore:
         """What is under way goes on; a wall that can stand is stood, so that the deck is free; then in order."""
         return not self.is_begun, not self.is_lift, self.place, [*Task].index(self.task)
 
-    def takes(self, hands: int) -> int:
+    def takes(self, people: int) -> int:
         """By the clock, with so many."""
-        return ceil(self.work if self.is_lift else self.work / hands)
+        return ceil(self.work if self.is_lift else self.work / people)
 
 
 @dataclass(frozen=True, slots=True)
@@ -183,17 +183,17 @@ class _Crew:
     last: dict[int, Task] = field(default_factory=dict)
 
     def begin(self) -> None:
-        """Begin everything that can be begun now: lifts first, then with all the hands it wants, then with any."""
+        """Begin everything that can be begun now: lifts first, then with all the people it wants, then with any."""
         for chore in self._ready():
-            if chore.is_lift and self._free(chore.hands):
-                self._take(chore, chore.hands)
+            if chore.is_lift and self._free(chore.people):
+                self._take(chore, chore.people)
         for one in sorted(self.doing, key=lambda one: one.chore.urgency):
-            if self._idle() and len(one.who) < one.chore.hands:
+            if self._idle() and len(one.who) < one.chore.people:
                 self._leave(one)
-                self._take(self.waiting[0], one.chore.hands)
+                self._take(self.waiting[0], one.chore.people)
         for chore in self._ready() if self._idle() else ():
-            if not chore.is_lift and len(self._idle()) >= chore.hands:
-                self._take(chore, chore.hands)
+            if not chore.is_lift and len(self._idle()) >= chore.people:
+                self._take(chore, chore.people)
         for chore in self._ready() if self._idle() else ():
             if not chore.is_lift and self._idle():
                 self._take(chore, len(self._idle()))
@@ -215,16 +215,16 @@ class _Crew:
     def _would_cross_the_night(self, chore: _Chore) -> bool:
         """Whether a wall would be half up when the day ends."""
         left = self.day.minutes - self.now % self.day.minutes
-        return chore.is_lift and left < chore.takes(chore.hands) <= self.day.minutes
+        return chore.is_lift and left < chore.takes(chore.people) <= self.day.minutes
 
     def _idle(self) -> list[int]:
         busy = {hand for one in self.doing for hand in one.who}
-        return [hand for hand in range(self.day.hands) if hand not in busy]
+        return [hand for hand in range(self.day.people) if hand not in busy]
 
     def _take(self, chore: _Chore, count: int) -> None:
         # Those first that did the like last.
         idle = sorted(self._idle(), key=lambda hand: (self.last.get(hand) is not chore.task, hand))
-        who = tuple(sorted(idle[: min(count, chore.hands)]))
+        who = tuple(sorted(idle[: min(count, chore.people)]))
         self.waiting.remove(chore)
         self.doing.append(_Doing(chore, who, self.now, self.now + chore.takes(len(who))))
         self.last.update(dict.fromkeys(who, chore.task))
@@ -267,16 +267,16 @@ def _chores(
                 continue
             wants = wall.work.wants(task)
             begun = wall.begun.get(task)
-            hands = min(begun.hands if begun else wants, day.hands)
+            people = min(begun.people if begun else wants, day.people)
             if begun:
-                work = max(work - begun.ran * (1 if task is Task.RAISE else begun.hands), Fraction(0))
+                work = max(work - begun.ran * (1 if task is Task.RAISE else begun.people), Fraction(0))
             after = set(before) if task not in {Task.LAYOUT, Task.CUT} else set()
             if task is Task.RAISE:
                 # One that comes later in the order is held open until this one is in.
                 after |= {(other, Task.RAISE) for other in step.after if other in earlier}
             # What is under way goes on, whatever nobody has ticked before it.
             after = set() if begun else after
-            yield _Chore(step.wall, task, place, work, hands, wants, frozenset(after), begun is not None)
+            yield _Chore(step.wall, task, place, work, people, wants, frozenset(after), begun is not None)
             before.add((step.wall, task))
         earlier.add(step.wall)
 

@@ -18,7 +18,7 @@ FIRST_GUESS = Rates(
     sheet=Fraction(6),
     raising=Fraction(30),
 )
-"""Minutes where a crew has said none: a guess, and marked as one wherever it is shown."""
+"""Minutes where a crew has entered none: a guess, marked as one on every screen."""
 
 _FARTHEST_OFF = 10
 """A time that many times longer or shorter than planned was ticked late, and measures nothing."""
@@ -35,7 +35,7 @@ RATES: Mapping[Task, tuple[str, ...]] = {
 
 
 def minutes(framing: Framing, task: Task) -> Fraction:
-    """What a task takes one person on the site at the crew's own minutes, or a first guess where it said none.
+    """What a task takes one person on the site at the crew's own minutes, or a first guess where it entered none.
 
     What is made in the shop takes nothing here. Raising is counted by the clock, however many lift.
     """
@@ -44,10 +44,10 @@ def minutes(framing: Framing, task: Task) -> Fraction:
 
 
 def rate(rates: Rates, name: str) -> Fraction:
-    """The minutes a crew says, or a first guess."""
-    said: Fraction = getattr(rates, name)
+    """The minutes a crew entered, or a first guess."""
+    own: Fraction = getattr(rates, name)
     guess: Fraction = getattr(FIRST_GUESS, name)
-    return said or guess
+    return own or guess
 
 
 @dataclass(frozen=True, slots=True)

@@ -43,7 +43,7 @@ RAISE_NAMES: Mapping[str, Message] = {
     "stops": message("stops at the {bottom_plate}"),
     "braces": message("braces hung"),
     "jacks": message("wall jacks or machine"),
-    "hands": message("people to lift"),
+    "people": message("people to lift"),
     "clear": message("nobody under it"),
     "braced": message("braced"),
     "on-line": message("{bottom_plate} on its line"),
@@ -105,7 +105,7 @@ def _says(framing: Framing, turn: BuildStep, bare: Lift) -> Iterator[Message]:
             "It needs {needed:length} to tip up. The room has {room:length}.", needed=needed, room=room.smallest
         )
     if bare.needs_help:
-        yield message("{people} people cannot lift together: use wall jacks or a machine.", people=bare.hands)
+        yield message("{people} people cannot lift together: use wall jacks or a machine.", people=bare.people)
 
 
 def _before(framing: Framing, bare: Lift, braces: int) -> Iterator[tuple[str, Message]]:
@@ -137,11 +137,11 @@ def _before(framing: Framing, bare: Lift, braces: int) -> Iterator[tuple[str, Me
         yield "jacks", message("Wall jacks set, or the machine rigged. Nobody lifts by hand.")
     else:
         yield (
-            "hands",
+            "people",
             plural(
                 "{count} person to lift; somebody calls the lift.",
                 "{count} people to lift, spread over {feet} ft; one calls the lift.",
-                count=bare.hands,
+                count=bare.people,
                 feet=in_whole_feet(framing.plan.length),
             ),
         )

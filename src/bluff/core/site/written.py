@@ -10,7 +10,7 @@ from bluff.core.wall.member import Mark, Plate
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class PlateEntry:
     """An entry of a plate.
 
     Args:
@@ -18,7 +18,7 @@ class Said:
         is_written: Whether it is on the wood, or is not, or no more.
         revision: Of the job, as the person who wrote it saw it; none where a plate is not marked after all.
         framing: The wall at that revision, None where it was not there.
-        hook: The end the tape was hooked on; None where nobody said, for the end layout was pulled from.
+        hook: The end the tape was hooked on; None for the end layout was pulled from.
     """
 
     name: str | None
@@ -43,10 +43,10 @@ class OnPlate:
     hook: End = End.START
 
 
-def on_plate(plate: Plate, said: Iterable[Said]) -> OnPlate:
+def on_plate(plate: Plate, entries: Iterable[PlateEntry]) -> OnPlate:
     """What is on a plate after all its entries, in order."""
     found = OnPlate()
-    for one in said:
+    for one in entries:
         marks = _of_plate(plate, one.framing)
         if one.framing and one.is_written:
             found.hook = one.hook or one.framing.plan.standard.datum.end
@@ -94,8 +94,8 @@ def _key(name: str, mark: Mark) -> tuple[str, Looks]:
     return name, looks(mark)
 
 
-def _written(mark: Mark, said: Said) -> Written:
-    return Written(mark, said.framing.plan.length if said.framing else 0, said.revision)
+def _written(mark: Mark, entry: PlateEntry) -> Written:
+    return Written(mark, entry.framing.plan.length if entry.framing else 0, entry.revision)
 
 
 def _all_written(marks: dict[str, Mark], found: OnPlate) -> bool:

@@ -11,7 +11,7 @@ from fractions import Fraction
 from bluff.core.measure.length import Length, format_exact, inches
 from bluff.core.message import message
 from bluff.core.strength.load import Load, Point
-from bluff.core.strength.worked import Worked, said
+from bluff.core.strength.worked import Worked, rounded
 
 _INCHES_A_FOOT = 12
 _STATIONS = 96
@@ -82,7 +82,7 @@ class Beam:
         moment, modulus = self._moment(load), self.modulus
         stress = Worked(
             message("Bending fb = 12 M ÷ S"),
-            f"12 × {said(moment.value)} ÷ {said(modulus.value, 2)}",
+            f"12 × {rounded(moment.value)} ÷ {rounded(modulus.value, 2)}",
             _INCHES_A_FOOT * moment.value / modulus.value,
             "psi",
         )
@@ -92,15 +92,15 @@ class Beam:
         """The largest moment: in the middle under an even load, else where the shear changes its sign."""
         even = load.even
         if not load.points:
-            arithmetic = f"{said(even, 1)} × {said(self.feet, 3)}² ÷ 8"
+            arithmetic = f"{rounded(even, 1)} × {rounded(self.feet, 3)}² ÷ 8"
             return Worked(message("Moment M = wL² ÷ 8"), arithmetic, even * self.feet**2 / 8, "lb·ft")
         near = even * self.feet / 2 + self._pressed(load)[0]
         x = max(self._turning_points(load, near), key=lambda x: self._moment_at(load, near, x))
         passed = [point for point in load.points if _feet(point.at) < x]
-        arithmetic = f"{said(near)} × {said(x, 3)} − {said(even, 1)} × {said(x, 3)}² ÷ 2" + "".join(
-            f" − {said(point.pounds)} × {said(x - _feet(point.at), 3)}" for point in passed
+        arithmetic = f"{rounded(near)} × {rounded(x, 3)} − {rounded(even, 1)} × {rounded(x, 3)}² ÷ 2" + "".join(
+            f" − {rounded(point.pounds)} × {rounded(x - _feet(point.at), 3)}" for point in passed
         )
-        name = message("Moment M at {at} ft, support {support} lb", at=said(x, 3), support=said(near))
+        name = message("Moment M at {at} ft, support {support} lb", at=rounded(x, 3), support=rounded(near))
         return Worked(name, arithmetic, self._moment_at(load, near, x), "lb·ft")
 
     def _turning_points(self, load: Load, near: Fraction) -> Iterator[Fraction]:
@@ -125,15 +125,15 @@ class Beam:
         even = max(load.even * (self.feet / 2 - depth / _INCHES_A_FOOT), Fraction(0))
         force = Worked(
             message("Shear V = w (L ÷ 2 − d) + points" if load.points else "Shear V = w (L ÷ 2 − d)"),
-            f"{said(load.even, 1)} × ({said(self.feet, 3)} ÷ 2 − {format_exact(self.depth)} ÷ 12)"
-            + (f" + {said(pressed)}" if load.points else ""),
+            f"{rounded(load.even, 1)} × ({rounded(self.feet, 3)} ÷ 2 − {format_exact(self.depth)} ÷ 12)"
+            + (f" + {rounded(pressed)}" if load.points else ""),
             even + pressed,
             "lb",
         )
         area = self.area
         stress = Worked(
             message("Shear fv = 3 V ÷ 2 A"),
-            f"3 × {said(force.value)} ÷ (2 × {said(area.value, 2)})",
+            f"3 × {rounded(force.value)} ÷ (2 × {rounded(area.value, 2)})",
             3 * force.value / (2 * area.value),
             "psi",
         )
@@ -146,7 +146,7 @@ class Beam:
             message(
                 "On each side R = w × {header} ÷ 2 + points" if load.points else "On each side R = w × {header} ÷ 2"
             ),
-            f"{said(load.even, 1)} × {said(length, 3)} ÷ 2" + (f" + {said(pressed)}" if load.points else ""),
+            f"{rounded(load.even, 1)} × {rounded(length, 3)} ÷ 2" + (f" + {rounded(pressed)}" if load.points else ""),
             load.even * length / 2 + pressed,
             "lb",
         )
@@ -168,17 +168,17 @@ class Beam:
         if not load.points:
             value = 5 * (load.even / _INCHES_A_FOOT) * span**4 / (384 * stiffness * inertia.value)
             arithmetic = (
-                f"5 × {said(load.even, 1)} ÷ 12 × {said(span, 2)}⁴ ÷ (384 × {said(stiffness)} × "
-                f"{said(inertia.value, 1)})"
+                f"5 × {rounded(load.even, 1)} ÷ 12 × {rounded(span, 2)}⁴ ÷ (384 × {rounded(stiffness)} × "
+                f"{rounded(inertia.value, 1)})"
             )
             return inertia, Worked(message("Deflection Δ = 5 wL⁴ ÷ 384 EI"), arithmetic, value, "in", 3)
         rigid = stiffness * inertia.value
         x = max((span * step / _STATIONS for step in range(1, _STATIONS)), key=lambda x: self._bent_by(load, x))
         each = [("w", self._bent_by(Load(load.even), x))]
         each += [(point.name, self._bent_by(Load(Fraction(0), (point,)), x)) for point in load.points]
-        arithmetic = " + ".join(f"{said(bent / rigid, 3)} ({name})" for name, bent in each)
+        arithmetic = " + ".join(f"{rounded(bent / rigid, 3)} ({name})" for name, bent in each)
         worked = Worked(
-            message("Deflection Δ at {at} in", at=said(x, 2)),
+            message("Deflection Δ at {at} in", at=rounded(x, 2)),
             arithmetic,
             sum(bent for _, bent in each) / rigid,
             "in",

@@ -25,7 +25,7 @@ from bluff.core.message import Message, listed, message
 from bluff.core.strength.beam import Beam, in_inches, point_lines
 from bluff.core.strength.load import Carried, Case, Load, per_foot
 from bluff.core.strength.standing import NotKnown, Standing, beam_of
-from bluff.core.strength.worked import Worked, said
+from bluff.core.strength.worked import Worked, rounded
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.opening_frame import OpeningFrame
 from bluff.core.wall.placed import PlacedOpening
@@ -199,7 +199,7 @@ def _bending(beam: Beam, carried: Carried, wood: Wood, placed: PlacedOpening) ->
     size, shared = _size_factor(placed.header.board), _shared(placed)
     allowed = Worked(
         message("Allowed Fb′ = Fb × CD × CF × Cr"),
-        f"{said(wood.bending)} × {said(case.duration, 2)} × {said(size, 2)} × {said(shared, 2)}",
+        f"{rounded(wood.bending)} × {rounded(case.duration, 2)} × {rounded(size, 2)} × {rounded(shared, 2)}",
         wood.bending * case.duration * size * shared,
         "psi",
     )
@@ -210,7 +210,7 @@ def _shear(beam: Beam, carried: Carried, wood: Wood) -> tuple[Worked, ...]:
     case, lines = _worst(carried, beam.shear)
     allowed = Worked(
         message("Allowed Fv′ = Fv × CD"),
-        f"{said(wood.shear)} × {said(case.duration, 2)}",
+        f"{rounded(wood.shear)} × {rounded(case.duration, 2)}",
         wood.shear * case.duration,
         "psi",
         1,
@@ -228,11 +228,11 @@ def _bearing(beam: Beam, load: Load, wood: Wood, placed: PlacedOpening, stud: Lu
     boards = 1 if placed.header.is_flat else beam.boards
     wide, long = in_inches(min(boards * beam.breadth, stud.width)), in_inches(stud.thickness)
     area = Worked(
-        message("Bearing area A"), f"{said(wide, 3)} × {jacks} × {said(long, 3)}", wide * jacks * long, "in²", 2
+        message("Bearing area A"), f"{rounded(wide, 3)} × {jacks} × {rounded(long, 3)}", wide * jacks * long, "in²", 2
     )
     pressed = Worked(
         message("Bearing stress fc⊥ = R ÷ A"),
-        f"{said(reaction.value)} ÷ {said(area.value, 2)}",
+        f"{rounded(reaction.value)} ÷ {rounded(area.value, 2)}",
         reaction.value / area.value,
         "psi",
     )
@@ -241,7 +241,7 @@ def _bearing(beam: Beam, load: Load, wood: Wood, placed: PlacedOpening, stud: Lu
 
 def _bends(beam: Beam, load: Load, wood: Wood, part: int) -> tuple[Worked, ...]:
     span = in_inches(beam.span)
-    allowed = Worked(message("Allowed L ÷ {part}", part=part), f"{said(span, 2)} ÷ {part}", span / part, "in", 3)
+    allowed = Worked(message("Allowed L ÷ {part}", part=part), f"{rounded(span, 2)} ÷ {part}", span / part, "in", 3)
     return (*beam.deflection(load, wood.stiffness * 1_000_000), allowed)
 
 

@@ -17,7 +17,7 @@ from typing import NamedTuple
 from bluff.core.job.loads import DEAD_ONLY, DURATION, HeaderLoads, LoadTime
 from bluff.core.measure.length import Length
 from bluff.core.message import Message, message
-from bluff.core.strength.worked import Worked, said
+from bluff.core.strength.worked import Worked, rounded
 
 _NONE = Fraction(0)
 
@@ -161,7 +161,7 @@ def _part(name: Message, load: Fraction) -> list[Worked]:
 
 def _strip(name: Message, feet: Fraction, weight: Fraction) -> list[Worked]:
     """What a strip so wide puts on a foot of header."""
-    arithmetic = f"{said(feet, 2)} ft × {said(weight, 1)} lb/ft²"
+    arithmetic = f"{rounded(feet, 2)} ft × {rounded(weight, 1)} lb/ft²"
     return [Worked(name, arithmetic, feet * weight, "lb/ft", 1)] if feet * weight else []
 
 

@@ -27,18 +27,18 @@ class Worked:
     @property
     def text(self) -> str:
         """The value with its unit, as it is read."""
-        return f"{said(self.value, self.places)} {self.unit}"
+        return f"{rounded(self.value, self.places)} {self.unit}"
 
 
-def said(value: Fraction, places: int = 0) -> str:
+def rounded(value: Fraction, places: int = 0) -> str:
     """A figure with thousands apart and no noughts behind its point.
 
-    >>> said(Fraction(15006250, 8000)), said(Fraction(49, 8), 3), said(Fraction(3), 2)
+    >>> rounded(Fraction(15006250, 8000)), rounded(Fraction(49, 8), 3), rounded(Fraction(3), 2)
     ('1,876', '6.125', '3')
     """
     # A half is rounded up, as anybody does by hand.
     scale = 10**places
-    rounded = Fraction((abs(value) * scale * 2 + 1) // 2, scale)
-    text = f"{float(rounded):,.{places}f}"
+    nearest = Fraction((abs(value) * scale * 2 + 1) // 2, scale)
+    text = f"{float(nearest):,.{places}f}"
     text = text.rstrip("0").rstrip(".") if "." in text else text
-    return f"−{text}" if value < 0 and rounded else text
+    return f"−{text}" if value < 0 and nearest else text

@@ -22,7 +22,7 @@ class CountedWall:
         tally: What they are made of.
         nails: In all their joints.
         cut_in_shop, cut_on_site: Boards sawn before the crew is on the deck, and there.
-        shop_hours, site_hours: What is done before, and there; None while the crew has not said its minutes.
+        shop_hours, site_hours: What is done before, and there; None until the crew enters its minutes.
     """
 
     tally: Tally
@@ -56,7 +56,7 @@ class CompareLine:
         name: What it is.
         unit: What it is counted in, empty for pieces.
         places: How many places of it are shown.
-        values: By each way in their order; None where nobody has said what it takes to know it.
+        values: By each way in their order; None where an entry it needs is missing.
     """
 
     name: Message
@@ -128,7 +128,7 @@ _SHARED = {_SHOP_HOURS, _SITE_HOURS, _CUT_IN_SHOP, _CUT_ON_SITE}
 def compared(ways: Sequence[CountedWall], currency: str) -> list[CompareLine]:
     """The figures of a few ways beside each other: those that differ first, each group in the order of the work.
 
-    A figure nobody has said enough for in any of the ways has no line. Costs are in the currency.
+    A figure that lacks entries in all of the ways has no line. Costs are in the currency.
 
     Source: docs/rules.md, Comparing ways.
     """

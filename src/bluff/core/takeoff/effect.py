@@ -33,8 +33,8 @@ class Tally:
         pounds: They weigh.
         sheets: Whole ones that cover one face.
         wood: Share of the walls' faces that is wood, from 0 to 1.
-        r: Of the exterior walls together; None while nobody has said what fills them.
-        hours: At the crew's own minutes; None while it has not said any.
+        r: Of the exterior walls together; None until their insulation is entered.
+        hours: At the crew's own minutes; None until it enters them.
         findings: By severity.
         studs_by_thumb, studs_exactly: Boards of stud length, guessed and counted.
         plates_by_thumb, plates_exactly: Running length of the plates, guessed and counted.

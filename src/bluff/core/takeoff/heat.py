@@ -31,7 +31,7 @@ def whole_wall_r(wood: Fraction, depth: Length, cavity: Fraction, outside: Fract
 
 
 def r_of_walls(framings: Iterable[Framing]) -> Fraction | None:
-    """The R of a job's exterior walls together, by their faces; None while nobody has said what fills one of them."""
+    """The R of a job's exterior walls together, by their faces; None if the insulation of one is not entered."""
     lost, whole = Fraction(0), Fraction(0)
     for framing in framings:
         plan = framing.plan

@@ -29,7 +29,7 @@ def amounts(framing: Framing) -> Mapping[str, Fraction]:
 
 
 def hours(framings: Sequence[Framing]) -> Fraction | None:
-    """What some walls take at the crew's own minutes; None while it has not said any.
+    """What some walls take at the crew's own minutes; None until it enters them.
 
     Source: docs/rules.md, Heat and hours.
     """

@@ -1,4 +1,4 @@
-"""What pieces and walls weigh, and how many hands lift one.
+"""What pieces and walls weigh, and how many people lift one.
 
 Pounds are fractions, exact until somebody prints them.
 """
@@ -15,10 +15,10 @@ from bluff.core.takeoff.cut_list import Spacer, spacer_list
 from bluff.core.wall.framing import Framing
 from bluff.core.wall.member import PLATES, Member
 
-HAND_LIFTS: int = 50
+ONE_LIFTS: int = 50
 """Pounds one person lifts at the top edge of a wall."""
-FEWEST_HANDS: int = 2
-MOST_HANDS: int = 6
+FEWEST_PEOPLE: int = 2
+MOST_PEOPLE: int = 6
 """More than that in a row do not lift as one; wall jacks or a machine do."""
 
 _SQUARE_FOOT: int = (12 * PER_INCH) ** 2
@@ -32,17 +32,17 @@ class Lift:
     Args:
         pounds: The whole wall.
         at_edge: What its top edge weighs when it is tipped up from flat.
-        hands: People to lift it.
+        people: People to lift it.
     """
 
     pounds: Fraction
     at_edge: Fraction
-    hands: int
+    people: int
 
     @property
     def needs_help(self) -> bool:
         """Whether it takes wall jacks or a machine."""
-        return self.hands > MOST_HANDS
+        return self.people > MOST_PEOPLE
 
 
 def weight(member: Member, standard: Standard) -> Fraction:
@@ -72,7 +72,7 @@ def lift(framing: Framing, is_sheeted: bool = False) -> Lift:
     # What is laid over the plates goes up once the wall stands.
     over = _volume(framing.over)
     at_edge = (pounds - pounds_of(over, standard)) / 2
-    return Lift(pounds, at_edge, max(FEWEST_HANDS, ceil(at_edge / HAND_LIFTS)))
+    return Lift(pounds, at_edge, max(FEWEST_PEOPLE, ceil(at_edge / ONE_LIFTS)))
 
 
 def _volume(members: Iterable[Member]) -> Fraction:

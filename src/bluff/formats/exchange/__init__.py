@@ -6,7 +6,7 @@ from enum import StrEnum
 from bluff.core.message import message
 from bluff.formats.bounded import Work
 from bluff.formats.errors import Fault, FaultyData
-from bluff.formats.exchange.choices import said
+from bluff.formats.exchange.choices import read_answers
 from bluff.formats.exchange.reading import LARGEST_DRAWING, Reading
 from bluff.formats.messages import KEPT
 
@@ -75,12 +75,12 @@ def read_drawing(data: bytes, choices: Sequence[str] = ()) -> str:
     if kind_of(data) is DrawingKind.IFC:
         from bluff.formats.exchange.ifc_read import read_ifc  # only the library that is needed, each takes a second
 
-        return read_ifc(data.decode("utf-8", errors="replace"), said(choices)).model_dump_json(
+        return read_ifc(data.decode("utf-8", errors="replace"), read_answers(choices)).model_dump_json(
             by_alias=True, context=KEPT
         )
     from bluff.formats.exchange.dxf_read import read_dxf
 
-    return read_dxf(data, said(choices)).model_dump_json(by_alias=True, context=KEPT)
+    return read_dxf(data, read_answers(choices)).model_dump_json(by_alias=True, context=KEPT)
 
 
 READ_DRAWING = Work(

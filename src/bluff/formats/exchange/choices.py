@@ -42,7 +42,7 @@ class Guess(BaseModel):
 
 
 @dataclass(frozen=True, slots=True)
-class Said:
+class Answers:
     """What somebody answered to guesses, by key."""
 
     answers: dict[str, tuple[str, ...]] = field(default_factory=dict)
@@ -91,7 +91,7 @@ class Said:
             raise FaultyData([Fault("choice", message("The {key}: {why}", key=key, why=error.message))]) from error
 
 
-def said(choices: Sequence[str]) -> Said:
+def read_answers(choices: Sequence[str]) -> Answers:
     """Answers written as ``key=value``, a key several times where it may have several.
 
     Raises:
@@ -110,7 +110,7 @@ def said(choices: Sequence[str]) -> Said:
                 ]
             )
         answers[key] = (*answers.get(key, ()), value)
-    return Said(answers)
+    return Answers(answers)
 
 
 def typed(key: str, label: Message, value: Length, *, is_sure: bool) -> Guess:

@@ -276,8 +276,8 @@ def _span_in(clue: Clue, body: Body) -> Span | None:
 
 
 def _goes_with(text: str, kind: OpeningKind | None) -> bool:
-    said = kind_of_mark(text)
-    return kind is None or said is None or said.is_doorway == kind.is_doorway
+    kind_marked = kind_of_mark(text)
+    return kind is None or kind_marked is None or kind_marked.is_doorway == kind.is_doorway
 
 
 def _span(points: Iterable[Place], direction: Direction) -> Span:

@@ -13,7 +13,7 @@ from ezdxf.lldxf.const import DXFError
 
 from bluff.core.message import message, plural
 from bluff.formats.errors import Fault, FaultyData
-from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.choices import Answers, Choice, Guess
 from bluff.formats.exchange.dxf_openings import with_openings
 from bluff.formats.exchange.dxf_shapes import MOST_SHAPES, Shapes, layer_of, shapes_of
 from bluff.formats.exchange.dxf_write import APP
@@ -60,35 +60,35 @@ _BROKEN = (
     AssertionError,
 )
 _ENOUGH = 0.5
-"""Of the walls that another unit would show: fewer, and the unit said is taken for a mistake."""
+"""Of the walls that another unit would show: fewer, and the unit given is taken for a mistake."""
 
 
-def read_dxf(data: bytes, said: Said | None = None) -> Reading:
+def read_dxf(data: bytes, answers: Answers | None = None) -> Reading:
     """Read a drawing, as any system writes it: either line end, text of any code page its header names, or binary.
 
     Args:
         data: The DXF file as it is.
-        said: Answers to guesses: `layer` where its walls are, `unit`, and those every drawing has. Where nobody says
+        answers: Answers to guesses: `layer` where its walls are, `unit`, and those every drawing has. Where nobody says
             a layer, the entries that Bluff wrote are taken, and without any the layers that are called walls, or
             the one that has the most.
 
     Raises:
         FaultyData: It is no DXF drawing, or an answer is none.
     """
-    said = said or Said()
-    understood = Understood(said)
+    answers = answers or Answers()
+    understood = Understood(answers)
     document = _opened(data, understood)
-    if not said.all("layer") and _take_entries(document, understood):
+    if not answers.all("layer") and _take_entries(document, understood):
         return understood.reading("drawing", "layer", _layers(document, {}, ()))
     shapes = shapes_of(document)
     _say_what_is_not_seen(document, shapes, understood)
-    asked = _known(said.all("layer"), {layer_of(entity) for entity in document.modelspace()} | shapes.lines.keys())
-    unit, guess = _unit(document, shapes, asked, said)
+    named = _known(answers.all("layer"), {layer_of(entity) for entity in document.modelspace()} | shapes.lines.keys())
+    unit, guess = _unit(document, shapes, named, answers)
     understood.guesses.append(guess)
     scale = _UNITS[unit]
     lines = {layer: [_scaled(line, scale) for line in drawn] for layer, drawn in shapes.lines.items()}
     pairs = {layer: pairs_of(drawn) for layer, drawn in lines.items()}
-    chosen = asked or _likely_layers(pairs)
+    chosen = named or _likely_layers(pairs)
     of_walls = pairs[chosen[0]] if len(chosen) == 1 else pairs_of([line for layer in chosen for line in lines[layer]])
     with_openings(of_walls, lines, chosen, shapes, scale, understood)
     arcs = [_scaled(line, scale) for line in shapes.arcs]
@@ -144,13 +144,13 @@ def _take_entries(document: Drawing, understood: Understood) -> bool:
     return count > 0
 
 
-def _known(asked: Sequence[str], layers: set[str]) -> list[str]:
+def _known(named: Sequence[str], layers: set[str]) -> list[str]:
     """The layers asked for.
 
     Raises:
         FaultyData: The drawing has not one of them.
     """
-    for layer in asked:
+    for layer in named:
         if layer not in layers:
             known = ", ".join(sorted(layers)[:12]) or "none"
             raise FaultyData(
@@ -161,7 +161,7 @@ def _known(asked: Sequence[str], layers: set[str]) -> list[str]:
                     )
                 ]
             )
-    return list(asked)
+    return list(named)
 
 
 def _say_what_is_not_seen(document: Drawing, shapes: Shapes, understood: Understood) -> None:
@@ -182,13 +182,13 @@ def _say_what_is_not_seen(document: Drawing, shapes: Shapes, understood: Underst
         )
 
 
-def _unit(document: Drawing, shapes: Shapes, asked: Sequence[str], said: Said) -> tuple[str, Guess]:
+def _unit(document: Drawing, shapes: Shapes, named: Sequence[str], answers: Answers) -> tuple[str, Guess]:
     """The drawing's unit: as answered, as its header says if that makes walls, else the one that does."""
     declared = _INSUNITS.get(document.header.get("$INSUNITS", 0))
     if declared is None and document.header.get("$LUNITS", 2) in _ARCHITECTURAL:
         declared = "inches"
-    answer = said.one_of("unit", _UNITS)
-    samples = _samples(shapes, asked)
+    answer = answers.one_of("unit", _UNITS)
+    samples = _samples(shapes, named)
     is_good = declared is not None and (not samples or _makes_walls(samples, declared))
     unit = answer or (declared if is_good and declared else _fitting(samples, declared)) or declared or "inches"
     is_sure = answer is not None or unit == declared
@@ -216,9 +216,9 @@ def _fitting(samples: Sequence[Sequence[LineDrawn]], declared: str | None) -> st
     return declared if is_good else best if found[best] > 0 else None
 
 
-def _samples(shapes: Shapes, asked: Sequence[str]) -> list[list[LineDrawn]]:
+def _samples(shapes: Shapes, named: Sequence[str]) -> list[list[LineDrawn]]:
     """The longest lines of the fullest layers, for walls are among them; enough to tell a unit by."""
-    by_layer = [sorted(shapes.lines[layer], key=length_of, reverse=True) for layer in asked or list(shapes.lines)]
+    by_layer = [sorted(shapes.lines[layer], key=length_of, reverse=True) for layer in named or list(shapes.lines)]
     fullest = sorted(by_layer, key=lambda lines: sum(map(length_of, lines)), reverse=True)
     return [lines[:_SAMPLE_LINES] for lines in fullest[:_SAMPLE_LAYERS] if lines]
 

@@ -173,18 +173,27 @@ def _clue_of(insert: Insert, layer: str, inner: Shapes) -> Clue | None:
         kind = OpeningKind.DOOR
     if kind is None:
         return None
-    said = {attribute.dxf.tag.upper(): attribute.dxf.text.strip() for attribute in insert.attribs}
-    texts = [*said.values(), *(text for text, _ in inner.labels), insert.dxf.name]
-    mark = next((text for text in said.values() if kind_of_mark(text)), "")
+    attributes = {attribute.dxf.tag.upper(): attribute.dxf.text.strip() for attribute in insert.attribs}
+    texts = [*attributes.values(), *(text for text, _ in inner.labels), insert.dxf.name]
+    mark = next((text for text in attributes.values() if kind_of_mark(text)), "")
     leaf = sum(clue.leaf for clue in swings if clue.leaf) or None
     return Clue(
-        tuple(points), kind, message("drawing block {name}", name=insert.dxf.name), _size_in(said, texts), mark, leaf
+        tuple(points),
+        kind,
+        message("drawing block {name}", name=insert.dxf.name),
+        _size_in(attributes, texts),
+        mark,
+        leaf,
     )
 
 
-def _size_in(said: Mapping[str, str], texts: Iterable[str]) -> Size | None:
+def _size_in(attributes: Mapping[str, str], texts: Iterable[str]) -> Size | None:
     """The size that attributes or names say: width and height on their own, or one text with both."""
-    apart = (f"{said[wide]} x {said[high]}" for wide, high in _SIZE_TAGS if wide in said and high in said)
+    apart = (
+        f"{attributes[wide]} x {attributes[high]}"
+        for wide, high in _SIZE_TAGS
+        if wide in attributes and high in attributes
+    )
     for text in apart:
         with suppress(BluffError):
             return parse_size(text)

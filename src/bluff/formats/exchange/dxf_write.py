@@ -15,7 +15,7 @@ import ezdxf
 from ezdxf import units
 from ezdxf.layouts import Modelspace
 
-from bluff.core.crew import floor
+from bluff.core.crew import floor_plan
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import PER_INCH, format_feet, to_inches
 from bluff.core.plan.outline import Outline
@@ -57,9 +57,9 @@ def write_dxf(framings: Sequence[Framing]) -> str:
         document.layers.add(name, color=color)
     space = document.modelspace()
     plans = [framing.plan for framing in framings]
-    area = floor.area(plans)
+    area = floor_plan.area(plans)
     for plan in plans:
-        if seen := floor.drawn(plan):
+        if seen := floor_plan.drawn(plan):
             _wall(space, plan, seen)
     west, south = (to_inches(area[0]), to_inches(area[1])) if area else (0.0, 0.0)
     below = south - 2 * _APART
@@ -73,18 +73,20 @@ def write_dxf(framings: Sequence[Framing]) -> str:
 
 def _wall(space: Modelspace, plan: WallPlan, seen: Outline) -> None:
     outline = space.add_lwpolyline(
-        [_inches(corner) for corner in floor.cut_corners(plan, seen)], close=True, dxfattribs={"layer": "PLAN-WALLS"}
+        [_inches(corner) for corner in floor_plan.cut_corners(plan, seen)],
+        close=True,
+        dxfattribs={"layer": "PLAN-WALLS"},
     )
     outline.set_xdata(APP, _entry("wall", WallFile.from_core(plan.wall).model_dump(mode="json", by_alias=True)))
-    _text(space, plan.id, _inches(floor.middle_of(plan, seen)), "PLAN-MARKS", _LETTER)
+    _text(space, plan.id, _inches(floor_plan.middle_of(plan, seen)), "PLAN-MARKS", _LETTER)
     for placed in plan.openings:
-        corners = [_inches(corner) for corner in floor.opening_corners(plan, placed, seen)]
+        corners = [_inches(corner) for corner in floor_plan.opening_corners(plan, placed, seen)]
         hole = space.add_lwpolyline(corners, close=True, dxfattribs={"layer": "PLAN-OPENINGS"})
         hole.set_xdata(
             APP, _entry("opening", OpeningFile.from_core(placed.opening).model_dump(mode="json", by_alias=True))
         )
         _text(space, placed.id, corners[0], "PLAN-MARKS", _LETTER * 0.7)
-    stations = floor.stations(plan, seen)
+    stations = floor_plan.stations(plan, seen)
     for before, after in pairwise(stations):
         if after.along > before.along:
             # Measured from left to right, or upward, so that the figures are not upside down.
@@ -94,7 +96,7 @@ def _wall(space: Modelspace, plan: WallPlan, seen: Outline) -> None:
             dimension = space.add_aligned_dim(
                 p1=ends[0],
                 p2=ends[1],
-                distance=away if floor.dimensioned_side(seen) is Line.LEFT else -away,
+                distance=away if floor_plan.dimensioned_side(seen) is Line.LEFT else -away,
                 text=format_feet(after.along - before.along),
                 override=_DIMENSIONS,
                 dxfattribs={"layer": "PLAN-DIMENSIONS"},

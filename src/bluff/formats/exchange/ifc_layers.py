@@ -157,6 +157,6 @@ def _first_face(material: Any, layers: Sequence[Layer], body: Span, axis: float,
     sign = -1 if material.DirectionSense == "NEGATIVE" else 1
     start = axis + (material.OffsetFromReferenceLine or 0.0) * unit
     total = sum(layer.thickness for layer in layers)
-    said = sorted((start, start + sign * total))
-    fits = abs(said[0] - low) < 0.25 and abs(said[1] - high) < 0.25
+    ends = sorted((start, start + sign * total))
+    fits = abs(ends[0] - low) < 0.25 and abs(ends[1] - high) < 0.25
     return (start, sign) if fits else (low, 1) if sign > 0 else (high, -1)

@@ -15,7 +15,7 @@ import ifcopenshell.util.element
 from bluff.core.measure.length import from_inches
 from bluff.core.message import EMPTY, Message, follow, message, plural
 from bluff.formats.errors import Fault, FaultyData
-from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.choices import Answers, Choice, Guess
 from bluff.formats.exchange.faces import Direction, Place, Span
 from bluff.formats.exchange.ifc_geometry import BROKEN, Shaper, Solid, sound
 from bluff.formats.exchange.ifc_layers import framing_of
@@ -33,20 +33,20 @@ _FOOTING = 6.0
 """Inches; a wall that begins farther below the floor goes down beside it, and its framing stands on the floor."""
 
 
-def read_ifc(text: str, said: Said | None = None) -> Reading:
+def read_ifc(text: str, answers: Answers | None = None) -> Reading:
     """Read a model.
 
     Args:
         text: The model as it is.
-        said: Answers to guesses: the `story` to read, and those every drawing has. Where nobody says one, the
+        answers: Answers to guesses: the `story` to read, and those every drawing has. Where nobody says one, the
             entries that Bluff wrote are taken, and without any the story that has the most walls.
 
     Raises:
         FaultyData: It is no IFC model, or an answer is none.
     """
-    said = said or Said()
+    answers = answers or Answers()
     model, walls = _opened(text)
-    understood = Understood(said)
+    understood = Understood(answers)
     if not _END.search(text[-2000:]):
         last = text.count("\n") + 1
         understood.leave(
@@ -60,7 +60,7 @@ def read_ifc(text: str, said: Said | None = None) -> Reading:
             _take_entry(void, "opening", understood)
     names = _story_names(model)
     stories = _by_story(others, names)
-    chosen = said.one_of("story", stories) or max(stories, key=lambda name: len(stories[name]), default=_NOWHERE)
+    chosen = answers.one_of("story", stories) or max(stories, key=lambda name: len(stories[name]), default=_NOWHERE)
     shaper = Shaper(model)
     solids = {wall.id(): shaper.solid(wall) for wall in others}
     found = [seen for wall in stories.get(chosen, ()) if (seen := _taken(wall, solids[wall.id()], shaper, understood))]
@@ -191,7 +191,7 @@ def _stand(walls: Sequence[_Standing], floor: float | None, understood: Understo
     """Put the walls on the floor, and ask, where they begin below it."""
     belows = [wall.below(floor) for wall in walls]
     low = sorted(below for below in belows if below)
-    answer = understood.said.one_of("foot", ("floor", "drawn")) or "floor"
+    answer = understood.answers.one_of("foot", ("floor", "drawn")) or "floor"
     if low:
         deep = " – ".join(dict.fromkeys(map(thickness_text, (low[0], low[-1]))))
         label = plural(
@@ -204,7 +204,7 @@ def _stand(walls: Sequence[_Standing], floor: float | None, understood: Understo
             Choice(value="floor", label=message("framed from the floor up")),
             Choice(value="drawn", label=message("framed from where drawn")),
         ]
-        is_sure = understood.said.get("foot") is not None
+        is_sure = understood.answers.get("foot") is not None
         understood.guesses.append(Guess(key="foot", label=label, value=answer, choices=choices, is_sure=is_sure))
     for wall, below in zip(walls, belows, strict=True):
         understood.seen.append(wall.standing(below if answer == "floor" else 0.0))

@@ -11,7 +11,7 @@ from uuid import NAMESPACE_URL, uuid5
 import ifcopenshell
 import ifcopenshell.guid
 
-from bluff.core.crew import floor
+from bluff.core.crew import floor_plan
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import PER_INCH, Length, to_inches
 from bluff.core.measure.shapes import Corner
@@ -76,12 +76,12 @@ class _Model:
     def write(self, framings: Sequence[Framing]) -> str:
         walls = []
         plans = [framing.plan for framing in framings]
-        area = floor.area(plans)
+        area = floor_plan.area(plans)
         aside = to_inches(area[3]) + 120 if area else 0.0
         for framing in framings:
-            seen = floor.drawn(framing.plan)
+            seen = floor_plan.drawn(framing.plan)
             if seen:
-                start = floor.cut_start(framing.plan, seen)
+                start = floor_plan.cut_start(framing.plan, seen)
                 origin, along = (start[0] / PER_INCH, start[1] / PER_INCH), seen.direction
             else:
                 origin, along = (0.0, aside), (1.0, 0.0)

@@ -13,7 +13,7 @@ from bluff.core.measure.length import Length, half, to_inches
 from bluff.core.measure.lumber import lumber
 from bluff.core.message import message
 from bluff.core.plan.outline import outline
-from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.choices import Answers, Choice, Guess
 from bluff.formats.exchange.faces import Place
 from bluff.formats.exchange.seen import WallSeen, square_turn, turned
 
@@ -28,14 +28,14 @@ class Placement:
 
     Args:
         walls: All walls of the drawing.
-        said: What somebody answered.
+        answers: What somebody answered.
         is_placed: Whether the drawing says itself where it lies in the plan.
 
     Raises:
         FaultyData: An answer is none.
     """
 
-    def __init__(self, walls: Sequence[WallSeen], said: Said, *, is_placed: bool) -> None:
+    def __init__(self, walls: Sequence[WallSeen], answers: Answers, *, is_placed: bool) -> None:
         self.guess: Guess | None = None
         self._turned = turned(0)
         self._origin: Place = (0.0, 0.0)
@@ -43,7 +43,7 @@ class Placement:
             return
         by = square_turn(walls)
         if abs(by) > _TURNED:
-            answer = said.one_of("turn", ("square", "as drawn"))
+            answer = answers.one_of("turn", ("square", "as drawn"))
             self.guess = Guess(
                 key="turn",
                 label=message("Drawn {degrees}° out of square", degrees=f"{abs(by):.2f}"),

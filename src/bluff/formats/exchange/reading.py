@@ -25,7 +25,7 @@ from bluff.core.measure.size import Size
 from bluff.core.message import EMPTY, Message, follow, message, separated
 from bluff.core.plan.outline import outline
 from bluff.core.wall.wall_plan import WallPlan, wall_plans
-from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.choices import Answers, Choice, Guess
 from bluff.formats.exchange.faces import SHORTEST, LineDrawn, Place
 from bluff.formats.exchange.placing import Placement, walked
 from bluff.formats.exchange.seen import OpeningSeen, WallSeen, fitted, misses
@@ -89,10 +89,10 @@ class Understood:
     """Walls and openings as they are found, and what is not understood.
 
     Args:
-        said: What somebody answered to guesses.
+        answers: What somebody answered to guesses.
     """
 
-    said: Said = field(default_factory=Said)
+    answers: Answers = field(default_factory=Answers)
     entered: list[Wall] = field(default_factory=list)
     openings: list[Opening] = field(default_factory=list)
     seen: list[WallSeen] = field(default_factory=list)
@@ -124,9 +124,9 @@ class Understood:
         Raises:
             FaultyData: An answer to a guess is none.
         """
-        types = WallTypes(self.said, self.seen)
+        types = WallTypes(self.answers, self.seen)
         framed = {index: wall for index, wall in enumerate(fitted(types.framed)) if self._can_be_framed(wall, types)}
-        placement = Placement(list(framed.values()), self.said, is_placed=bool(self.entered))
+        placement = Placement(list(framed.values()), self.answers, is_placed=bool(self.entered))
         sides = types.outsides(framed)
         self.guesses += [*types.guesses, *([placement.guess] if placement.guess else [])]
         found = self._topped(self._walls(framed, sides, placement), placement)
@@ -210,7 +210,7 @@ class Understood:
         if not any(seen.top for _, seen in found):
             return list(found)
         # As answered; nobody asks where no wall says how high it is.
-        has_height = (self.said.one_of("wall height", ("drawn", "standard")) or "drawn") == "drawn"
+        has_height = (self.answers.one_of("wall height", ("drawn", "standard")) or "drawn") == "drawn"
         plans = {plan.id: plan for plan in wall_plans(Job("drawing", walls=tuple(wall for wall, _ in found)))}
         topped = []
         for wall, seen in found:
@@ -227,7 +227,7 @@ class Understood:
         heights = sorted({from_inches(wall.height) for wall in framed if wall.height})
         if not heights:
             return False
-        answer = self.said.one_of("wall height", ("drawn", "standard"))
+        answer = self.answers.one_of("wall height", ("drawn", "standard"))
         low, high = heights[0], heights[-1]
         drawn = (
             message("as drawn, {height:length}", height=low)
@@ -252,7 +252,7 @@ class Understood:
         """The openings that were seen, in the job's walls."""
         if not any(wall.openings for _, wall in found):
             return
-        sizes = Sizes(self.said, [opening for _, wall in found for opening in wall.openings])
+        sizes = Sizes(self.answers, [opening for _, wall in found for opening in wall.openings])
         self.guesses += sizes.guesses
         plans = {plan.id: plan for plan in wall_plans(Job("drawing", walls=tuple(walls)))}
         seen = [(wall, one) for wall, of_it in found for one in of_it.openings if sizes.is_opening(one)]

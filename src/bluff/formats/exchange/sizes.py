@@ -7,7 +7,7 @@ from bluff.core.job.schools import OpeningKind
 from bluff.core.job.ways import OpeningWays
 from bluff.core.measure.length import Length, from_inches, inches
 from bluff.core.message import Message, message, plural
-from bluff.formats.exchange.choices import Choice, Guess, Said, typed
+from bluff.formats.exchange.choices import Answers, Choice, Guess, typed
 from bluff.formats.exchange.seen import OpeningSeen
 
 _HEIGHTS: dict[tuple[str, Sizing], Length] = {
@@ -26,32 +26,32 @@ class Sizes:
     """What openings are taken for, alike for all; `guesses` says what of it was guessed.
 
     Args:
-        said: What somebody answered.
+        answers: What somebody answered.
         seen: The openings of the drawing.
 
     Raises:
         FaultyData: An answer is none.
     """
 
-    def __init__(self, said: Said, seen: Sequence[OpeningSeen]) -> None:
+    def __init__(self, answers: Answers, seen: Sequence[OpeningSeen]) -> None:
         self.guesses: list[Guess] = []
-        self._kind = self._asked_kind(said, [one for one in seen if one.kind is None])
+        self._kind = self._guessed_kind(answers, [one for one in seen if one.kind is None])
         seen = [one for one in seen if self.is_opening(one)]
         unknown = [one for one in seen if one.is_unit is None]
-        self._sizing = self._asked_sizing(
-            said, "sizes", _as_wide, [one for one in unknown if not one.is_filled], Sizing.ROUGH
+        self._sizing = self._guessed_sizing(
+            answers, "sizes", _as_wide, [one for one in unknown if not one.is_filled], Sizing.ROUGH
         )
         # A hole with no room around its unit is drawn by who meant the unit.
-        self._filled = self._asked_sizing(
-            said,
+        self._filled = self._guessed_sizing(
+            answers,
             "filled",
             _tight,
             [one for one in unknown if one.is_filled],
             Sizing.UNIT,
         )
         self._heights = {
-            what: self._asked_height(
-                said, what, [one for one in seen if one.height is None and self._what(one) == what]
+            what: self._guessed_height(
+                answers, what, [one for one in seen if one.height is None and self._what(one) == what]
             )
             for what in ("door", "window")
         }
@@ -86,8 +86,8 @@ class Sizes:
     def _what(self, seen: OpeningSeen) -> str:
         return "door" if self.kind(seen).is_doorway else "window"
 
-    def _asked_kind(self, said: Said, unknown: Sequence[OpeningSeen]) -> OpeningKind | None:
-        answer = said.one_of("gaps", [*OpeningKind, _SOLID])
+    def _guessed_kind(self, answers: Answers, unknown: Sequence[OpeningSeen]) -> OpeningKind | None:
+        answer = answers.one_of("gaps", [*OpeningKind, _SOLID])
         if unknown:
             label = plural(
                 "{count} opening with nothing drawn in it",
@@ -103,11 +103,16 @@ class Sizes:
             return None
         return OpeningKind(answer) if answer else _UNKNOWN
 
-    def _asked_sizing(
-        self, said: Said, key: str, drawn: Callable[[int], Message], unknown: Sequence[OpeningSeen], likely: Sizing
+    def _guessed_sizing(
+        self,
+        answers: Answers,
+        key: str,
+        drawn: Callable[[int], Message],
+        unknown: Sequence[OpeningSeen],
+        likely: Sizing,
     ) -> Sizing:
         """What the sizes of some openings measure."""
-        answer = said.one_of(key, [*Sizing])
+        answer = answers.one_of(key, [*Sizing])
         if unknown:
             choices = [
                 Choice(value=Sizing.ROUGH, label=message("the rough opening")),
@@ -119,8 +124,8 @@ class Sizes:
             )
         return Sizing(answer) if answer else likely
 
-    def _asked_height(self, said: Said, what: str, flat: Sequence[OpeningSeen]) -> Length | None:
-        answer = said.length(f"{what} height")
+    def _guessed_height(self, answers: Answers, what: str, flat: Sequence[OpeningSeen]) -> Length | None:
+        answer = answers.length(f"{what} height")
         if flat:
             usual = answer or _HEIGHTS[what, self.sizing(flat[0])]
             label = _flat(what, len(flat))

@@ -13,7 +13,7 @@ from dataclasses import replace
 from bluff.core.job.job import WallKind
 from bluff.core.measure.lumber import STUDS
 from bluff.core.message import Message, message, plural
-from bluff.formats.exchange.choices import Choice, Guess, Said
+from bluff.formats.exchange.choices import Answers, Choice, Guess
 from bluff.formats.exchange.placing import outside_of
 from bluff.formats.exchange.seen import WallSeen
 from bluff.formats.exchange.thickness import framed_by, thickness_text
@@ -31,15 +31,15 @@ class WallTypes:
     """The types of a drawing's walls, and what each is taken for; `guesses` says what of it was guessed.
 
     Args:
-        said: What somebody answered.
+        answers: What somebody answered.
         walls: All that were seen.
 
     Raises:
         FaultyData: An answer is none.
     """
 
-    def __init__(self, said: Said, walls: Sequence[WallSeen]) -> None:
-        self._said = said
+    def __init__(self, answers: Answers, walls: Sequence[WallSeen]) -> None:
+        self._said = answers
         self._seen = walls
         # What is left stands in the building all the same, and what it keeps the weather off is not outside.
         self._sides = outside_of(walls)

@@ -4,9 +4,9 @@ from collections.abc import Callable, Mapping, Sequence
 from itertools import pairwise
 from typing import TypeAlias
 
-from bluff.core.crew import floor
+from bluff.core.crew import floor_plan
 from bluff.core.crew.order import BuildStep
-from bluff.core.crew.packs import Pack, hands
+from bluff.core.crew.packs import Pack, handedness
 from bluff.core.job.job import WallKind
 from bluff.core.job.schools import Line
 from bluff.core.measure.length import Length, format_feet, inches
@@ -38,14 +38,14 @@ def draw_cover(
     pounds = round(sum(lift(framing).pounds for framing in framings))
     openings = sum(len(framing.openings) for framing in framings)
     built = sum(pack.count for pack in packs)
-    said = message(
+    text = message(
         "{walls}, {openings}, {packs} to build first, {pounds} lb",
         walls=plural("{count} wall", "{count} walls", count=len(framings)),
         openings=plural("{count} opening", "{count} openings", count=openings),
         packs=plural("{count} pack", "{count} packs", count=built),
         pounds=f"{pounds:,}",
     )
-    page.text(MARGIN, top - 44, said, 12)
+    page.text(MARGIN, top - 44, text, 12)
     tied = ties(framing.plan for framing in framings)
     laps = message("{laps} laps of {cap_plate:many} with {nails} nails, 16d", laps=tied.laps, nails=tied.nails)
     if tied.connectors:
@@ -94,7 +94,7 @@ def _index_row(
     page.text(at[1], y, step.wall, 14, bold=True)
     page.text(at[2], y, format_feet(by_id[step.wall].plan.length), 12, bold=True, align="right")
     page.text(at[3], y, str(round(raised.pounds)), 10, align="right")
-    page.text(at[4], y, f"{raised.hands}{'+' if raised.needs_help else ''}", 10, align="right")
+    page.text(at[4], y, f"{raised.people}{'+' if raised.needs_help else ''}", 10, align="right")
     toward = page.say(step.raised_toward.called) if step.raised_toward else ""
     after = page.say(message("after {walls}", walls=", ".join(step.after))) if step.after else ""
     page.wrapped(at[4] + 10, y, "; ".join(part for part in (toward, after) if part), 8, right - at[4] - 10)
@@ -105,21 +105,21 @@ def draw_packs(page: Page, packs: Sequence[Pack]) -> None:
     """What is built before the walls, three columns of it."""
     top, say = page.height - MARGIN, page.say
     page.text(MARGIN, top - 20, message("Build before the walls"), 20, bold=True)
-    page.text(MARGIN, top - 36, say(hands(packs)), 10)
+    page.text(MARGIN, top - 36, say(handedness(packs)), 10)
     width = (page.right - MARGIN) / 3
     for index, pack in enumerate(packs):
         column, row = divmod(index, PACKS_ON_A_PAGE // 3)
         x, y = MARGIN + column * width, top - 64 - row * 35
         page.text(x + 30, y, str(pack.count), 18, bold=True, align="right")
         page.text(x + 38, y + 6, " + ".join(say(piece.called) for piece in pack.pieces), 10, bold=True)
-        said = say(
+        text = say(
             message("{pack}: {places}", pack=pack.called, places=", ".join(say(place.called) for place in pack.places))
         )
-        page.wrapped(x + 38, y - 5, said if len(said) < 110 else said[:107] + "…", 7.5, width - 52)
+        page.wrapped(x + 38, y - 5, text if len(text) < 110 else text[:107] + "…", 7.5, width - 52)
 
 
 def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], up: tuple[float, float]) -> None:
-    area = floor.area(plans)
+    area = floor_plan.area(plans)
     if area is None:
         page.text(across[0], up[1] - 20, message("The walls of this job lie on no plan."), 12)
         return
@@ -133,13 +133,13 @@ def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], u
     def at(place: tuple[float, float]) -> tuple[float, float]:
         return left + place[0] * scale, low + place[1] * scale
 
-    seen = [(plan, drawn) for plan in plans if (drawn := floor.drawn(plan))]
+    seen = [(plan, drawn) for plan in plans if (drawn := floor_plan.drawn(plan))]
     for plan, drawn in seen:
-        page.polygon([at(corner) for corner in floor.cut_corners(plan, drawn)], 0.8)
+        page.polygon([at(corner) for corner in floor_plan.cut_corners(plan, drawn)], 0.8)
     for plan, drawn in seen:
         # Of one on a story above only the outline: the wall goes on under it.
         for placed in sorted(plan.openings, key=lambda placed: -placed.opening.floor):
-            corners = [at(corner) for corner in floor.opening_corners(plan, placed, drawn)]
+            corners = [at(corner) for corner in floor_plan.opening_corners(plan, placed, drawn)]
             if placed.opening.floor:
                 page.polygon(corners, 0.8, 0.4)
             else:
@@ -154,14 +154,14 @@ _UPSTAIRS = 9.0
 
 def _letters(page: Page, plan: WallPlan, drawn: Outline, at: At, scale: float) -> None:
     """A wall's letter inside, its openings' marks outside, and the outside's length beyond them."""
-    outward = 1 if floor.dimensioned_side(drawn) is Line.LEFT else -1
+    outward = 1 if floor_plan.dimensioned_side(drawn) is Line.LEFT else -1
     half = drawn.thickness * scale / 2
-    stations = floor.stations(plan, drawn)
+    stations = floor_plan.stations(plan, drawn)
     longest = max(pairwise(stations), key=lambda pair: pair[1].along - pair[0].along)
     middle = [(one + other) / 2 for one, other in zip(longest[0].place, longest[1].place, strict=True)]
     _beside(page, drawn, at((middle[0], middle[1])), -outward * (2 * half + 10), plan.id, 14)
     for placed in plan.openings:
-        corners = floor.opening_corners(plan, placed, drawn)
+        corners = floor_plan.opening_corners(plan, placed, drawn)
         center = (sum(x for x, _ in corners) / 4, sum(y for _, y in corners) / 4)
         _beside(page, drawn, at(center), outward * (half + 8 + _UPSTAIRS * placed.opening.floor), placed.id, 8)
     if plan.wall.kind is WallKind.EXTERIOR:

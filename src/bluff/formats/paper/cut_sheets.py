@@ -60,18 +60,18 @@ def _board(page: Page, cutting: Cutting, board: JobBoard, y: float, scale: float
         length = format_inches(cut.length)
         if width > max(text_width(length, 10, bold=True), 26) + 4:
             page.text(x + width / 2, low + 3, length, fitting_size(length, 11, width - 4), bold=True, align="center")
-            said = f"{where}{bevel}"
-            page.text(x + width / 2, low + 14, said, fitting_size(said, 7, width - 3), align="center")
+            text = f"{where}{bevel}"
+            page.text(x + width / 2, low + 14, text, fitting_size(text, 7, width - 3), align="center")
         else:
             short.append(f"{where} {length}{bevel}")
     drop = board.drop(cutting.stock.kerf)
     is_kept = drop >= cutting.stock.keep
     rest = message("{drop:length} left, keep" if is_kept else "{drop:length} left", drop=drop)
     left = [page.say(rest)] if drop else []
-    said = "; ".join([*short, *left])
-    if said:
-        end = max(_LEFT + board.length * scale, _LEFT + text_width(said, 8))
-        page.text(end, low - 9, said, fitting_size(said, 8, page.right - _LEFT), align="right")
+    text = "; ".join([*short, *left])
+    if text:
+        end = max(_LEFT + board.length * scale, _LEFT + text_width(text, 8))
+        page.text(end, low - 9, text, fitting_size(text, 8, page.right - _LEFT), align="right")
 
 
 def _of_walls(cutting: Cutting, what: Message) -> Message:
@@ -116,5 +116,5 @@ def draw_stops(page: Page, cutting: Cutting, settings: Sequence[SawStop]) -> Non
         roles = ", ".join(map(page.piece, stop.roles))
         bevel = f"; {stop.bevel.degrees}°" if stop.bevel else ""
         short = stop.bevel.short if stop.bevel else None
-        said = f"{roles}{bevel}" + (f", short {format_inches(short)}" if short is not None else "")
-        page.text(left + 186, y, said, fitting_size(said, 9, column - 200))
+        text = f"{roles}{bevel}" + (f", short {format_inches(short)}" if short is not None else "")
+        page.text(left + 186, y, text, fitting_size(text, 9, column - 200))

@@ -104,8 +104,8 @@ def _label(
     page.text(left, top - 12, what, fitting_size(what, 13, room), bold=True)
     length = f"{page.say(board.section.called)}  {format_inches(cut.length)}"
     page.text(left, top - 29, length, fitting_size(length, 15, room), bold=True)
-    said = page.say(separated([_way_up(member), *_bevel(member)]))
-    page.text(left, top - 42, said, fitting_size(said or "x", 8.5, room))
+    text = page.say(separated([_way_up(member), *_bevel(member)]))
+    page.text(left, top - 42, text, fitting_size(text or "x", 8.5, room))
     whose = page.say(message("board {number}, {job}", number=board.number, job=page.imprint.job))
     page.text(left, top - 53, whose, fitting_size(whose, 7, room))
 
@@ -116,7 +116,7 @@ def _address(link: str, member: Member) -> str:
 
 
 def _way_up(member: Member) -> Message:
-    """How it goes into the wall, said so that nobody turns it over."""
+    """How it goes into the wall, so that nobody turns it over."""
     if member.role is Role.HEADER:
         return message("crown up")
     if member.role in UPRIGHTS:

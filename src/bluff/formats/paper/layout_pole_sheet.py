@@ -19,14 +19,14 @@ def draw_layout_pole(page: Page, pole: LayoutPole) -> None:
     width = page.text(MARGIN, top - 34, pole.wall, 40, bold=True)
     page.text(MARGIN + width + 16, top - 14, message("Layout pole, {length:length}", length=pole.length), 16, bold=True)
     hooks = message("Hooks on the left end.") if pole.hook is End.START else message("Hooks on the right end.")
-    said = follow(
+    text = follow(
         hooks,
         message(
             "Below the stick are its own figures, which are those of the {bottom_plate}. Above it is what the "
             "{top_plate} reads along its slope."
         ),
     )
-    page.text(MARGIN + width + 16, top - 30, said, 9.5)
+    page.text(MARGIN + width + 16, top - 30, text, 9.5)
     scale = (page.right - MARGIN) / pole.length
     floor = page.height * 0.5
     page.polygon([(MARGIN, floor), (page.right, floor), (page.right, floor + _HIGH), (MARGIN, floor + _HIGH)], 1.0, 1.0)

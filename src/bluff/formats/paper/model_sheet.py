@@ -139,14 +139,14 @@ def _list(page: Page, rows: Sequence[ModelRow], listed: ModelList, model: Model,
         bold=True,
     )
     page.text(page.right, top - 14, page.imprint.job, 12, align="right")
-    said = [
+    notes = [
         plural("{count} corner", "{count} corners", count=listed.corners),
         plural("{count} intersection", "{count} intersections", count=listed.intersections),
         message("cut to the nearest 32nd"),
     ]
     if listed.left_out:
-        said.append(message("no room between such sticks for {openings}", openings=", ".join(listed.left_out)))
-    page.text(MARGIN, top - 38, separated(said), 11)
+        notes.append(message("no room between such sticks for {openings}", openings=", ".join(listed.left_out)))
+    page.text(MARGIN, top - 38, separated(notes), 11)
     for number, row in enumerate(rows):
         x = MARGIN + (number // on_a_column) * (page.right - MARGIN) / 2
         y = top - 66 - number % on_a_column * _ROW

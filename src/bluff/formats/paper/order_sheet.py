@@ -102,8 +102,8 @@ def _line(line: OrderLine, currency: str, page: Page, y: float) -> None:
     notes = [SPECIAL] if line.is_special else []
     notes += [message("{count} straight", count=line.straight)] if line.straight else []
     notes += [message("{count} extra for crooked boards", count=line.crooked)] if line.crooked else []
-    said = ", ".join(map(page.say, notes))
-    page.text(_NOTES, y, said, fitting_size(said or "x", 10, _PRICE - _NOTES - 40))
+    text = ", ".join(map(page.say, notes))
+    page.text(_NOTES, y, text, fitting_size(text or "x", 10, _PRICE - _NOTES - 40))
     if line.price is not None and line.cost is not None:
         page.text(_PRICE, y, format_price(line.price), 11, align="right")
         page.text(_COST, y, _money(line.cost, currency), 11, align="right")

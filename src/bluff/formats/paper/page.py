@@ -163,7 +163,7 @@ class Page:
         y = MARGIN + 16
         self.line(MARGIN, y, self.right, y)
         job = self.imprint
-        said = message(
+        text = message(
             "{job}, revision {revision}, printed {day}, sheet {number} of {count}",
             job=job.job,
             revision=job.revision,
@@ -171,7 +171,7 @@ class Page:
             number=number,
             count=count,
         )
-        self.text(self.right, y - 10, said, 7.5, align="right")
+        self.text(self.right, y - 10, text, 7.5, align="right")
         self.wrapped(MARGIN, y - 10, CAUTION, 7, self.width * 0.62 - MARGIN)
 
 

@@ -66,8 +66,8 @@ def _pole(page: Page, pole: Pole, left: float, right: float, floor: float, scale
     middles = [floor + (stretch.bottom + stretch.top) / 2 * scale for stretch in pole.stretches]
     for stretch, middle, label in zip(pole.stretches, middles, spread(middles, _LETTERING, floor, top), strict=True):
         page.line(wood + width, middle, wood + width + 8, label, 0.3)
-        said = f"{format_inches(stretch.length)} {page.say(stretch.name)}"
-        page.text(wood + width + 10, label - 3, said, fitting_size(said, _LETTERING * 0.9, room))
+        text = f"{format_inches(stretch.length)} {page.say(stretch.name)}"
+        page.text(wood + width + 10, label - 3, text, fitting_size(text, _LETTERING * 0.9, room))
     page.text(left + 4, floor - 16, _marks(pole), 11, bold=True)
     studs = (
         message("{king} {long:length}, {jack} {short:length}", long=pole.king, short=pole.jack)

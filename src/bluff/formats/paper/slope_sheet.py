@@ -40,13 +40,13 @@ def draw_slope(page: Page, framing: Framing, studs: Sequence[SlopedStud]) -> Non
     width = page.text(MARGIN, top - 34, framing.plan.id, 40, bold=True)
     bevels = sorted({stud.degrees for stud in studs if stud.degrees})
     page.text(MARGIN + width + 16, top - 14, message("Uprights under the slope"), 16, bold=True)
-    said = message(
+    text = message(
         "Cut to the long point. At is read on the {bottom_plate}, slope along the {top_plate} from its low end."
     )
     if bevels:
         degrees = listed([message("{degrees}°", degrees=str(one)) for one in bevels])
-        said = follow(message("Bevel {degrees}.", degrees=degrees), said)
-    page.text(MARGIN + width + 16, top - 30, said, 9.5)
+        text = follow(message("Bevel {degrees}.", degrees=degrees), text)
+    page.text(MARGIN + width + 16, top - 30, text, 9.5)
     columns = [studs[:_ROWS], studs[_ROWS:]] if len(studs) > _ROWS else [studs]
     wide = (_WIDE - _GAP * (len(columns) - 1)) / len(columns)
     for number, column in enumerate(columns):
@@ -97,8 +97,8 @@ def _on_deck(page: Page, snapped: SnapOut, x: float, y: float) -> None:
         page.text(across + aside, up + rise, format_inches(point.up.value), 9.5, bold=True, align=side)
     down = floor - 34
     for point in snapped.points:
-        said = message("{along:length} along, {up:length} up", along=point.along.value, up=point.up.value)
-        page.text(x, down, said, 10, bold=True)
+        text = message("{along:length} along, {up:length} up", along=point.along.value, up=point.up.value)
+        page.text(x, down, text, 10, bold=True)
         down -= 14
     lines = [
         *((message("top line"), slope) for slope in snapped.slopes),

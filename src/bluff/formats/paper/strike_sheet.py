@@ -76,5 +76,5 @@ def _stroke(page: Page, stroke: Stroke, left: float, y: float, column: float) ->
     )
     if mark.width:
         piece = message("{piece}, ahead" if mark.ahead else "{piece}, behind", piece=piece)
-    said = page.say(piece)
-    page.text(left + 150, y, said, fitting_size(said, 9, column - 164))
+    text = page.say(piece)
+    page.text(left + 150, y, text, fitting_size(text, 9, column - 164))

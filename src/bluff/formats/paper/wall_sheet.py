@@ -250,8 +250,8 @@ def _kept_clear(page: Page, plan: WallPlan, bay: PlacedClear, left: float, floor
     x1, x2 = left + bay.span.start * scale, left + bay.span.end * scale
     low, high = floor + plan.bottom.value * scale, floor + plan.ceiling.lowest_over(bay.span) * scale
     page.polygon([(x1, low), (x2, low), (x2, high), (x1, high)], 0.93, 0.3)
-    said = message("{bay} {width:length}", bay=bay.name, width=bay.bay.clear)
-    page.upright((x1 + x2) / 2 + 3, low + 6, said, 8, bold=True)
+    text = message("{bay} {width:length}", bay=bay.name, width=bay.bay.clear)
+    page.upright((x1 + x2) / 2 + 3, low + 6, text, 8, bold=True)
 
 
 def _is_shown(role: str, layers: Collection[Layer]) -> bool:
@@ -281,10 +281,10 @@ def _opening(page: Page, placed: PlacedOpening, left: float, floor: float, scale
         page.text(middle, head - 42, placed.header.called, 8, align="center")
 
 
-def _story_line(page: Page, said: Message, along: tuple[float, float], y: float) -> None:
-    """Where a floor is that the wall runs past, said beyond its end."""
+def _story_line(page: Page, text: Message, along: tuple[float, float], y: float) -> None:
+    """Where a floor is that the wall runs past, written beyond its end."""
     page.line(along[0] - 10, y, along[1] + 10, y, 0.9)
-    page.text(along[1] + 14, y - 3, said, 8.5, bold=True)
+    page.text(along[1] + 14, y - 3, text, 8.5, bold=True)
 
 
 def _plate(
@@ -399,8 +399,8 @@ def _openings(
             source=placed.header.choice.source.called,
             head=placed.head.value,
         )
-        said = page.say(separated([header, *_on_floor(placed)]))
-        page.text(x + size * 3, y, said, fitting_size(said, size * 0.82, right - x - size * 3))
+        text = page.say(separated([header, *_on_floor(placed)]))
+        page.text(x + size * 3, y, text, fitting_size(text, size * 0.82, right - x - size * 3))
 
 
 def _on_floor(placed: PlacedOpening) -> Iterator[Message]:

@@ -7,17 +7,17 @@ import type { CoreApi } from "./core.worker";
 export type Verdict = Pick<Check, "state" | "says" | "do" | "sums">;
 export type StopView = Omit<Stop, "revision" | "is_written" | "by">;
 
-/** Who said something. */
-type Speaking = Pick<SignedIn, "name" | "initials">;
+/** Who made an entry. */
+type Author = Pick<SignedIn, "name" | "initials">;
 
 /** What the core on this device answers: what `bluff.views.phone` says by these names. */
 interface Questions {
   /** What readings of a check say, as they were typed, by measure. */
-  judge: { asked: { check: string; read: Readonly<Record<string, string>> }; answer: Verdict };
+  judge: { params: { check: string; read: Readonly<Record<string, string>> }; answer: Verdict };
   /** A wall's stops as the server is asked for them. */
-  walk: { asked: object; answer: StopView[] };
+  walk: { params: object; answer: StopView[] };
   /** What is left to be done on a job, with this device's entries. */
-  day: { asked: { now: string; said: (SiteEntry & Speaking)[] }; answer: SiteDay };
+  day: { params: { now: string; entries: (SiteEntry & Author)[] }; answer: SiteDay };
 }
 
 /** The core at work in Python, and what resolves where that ends by a fault of its own. */
@@ -50,13 +50,13 @@ export async function askHere<Question extends keyof Questions>(
   job: string,
   wall: string | null,
   question: Question,
-  asked: Questions[Question]["asked"],
+  params: Questions[Question]["params"],
 ): Promise<Questions[Question]["answer"] | null> {
   const answers = await Promise.all([fetch(addresses.core(job)), fetch(addresses.packed(job, wall))]);
   if (!answers.every(({ ok }) => ok)) return null;
   const [files, packed] = [await answers[0].json(), new Uint8Array(await answers[1].arrayBuffer())];
   const { core, failed } = started();
-  return Promise.race([core.answer(files, packed, question, asked, i18n.locale), failed]) as Promise<
+  return Promise.race([core.answer(files, packed, question, params, i18n.locale), failed]) as Promise<
     Questions[Question]["answer"] | null
   >;
 }

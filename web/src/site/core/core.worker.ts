@@ -10,7 +10,7 @@ import { PYTHON_FILES } from "../../device/kept";
 const HOME = "/bluff-core";
 
 /** A question of `bluff.views.phone` by its name, of a wall or a job and what it is asked. */
-type Ask = (packed: Uint8Array, question: string, asked: string, language: string) => string;
+type Ask = (packed: Uint8Array, question: string, params: string, language: string) => string;
 
 /** Python with the core in it. */
 async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
@@ -24,7 +24,7 @@ async function start(files: Readonly<Record<string, string>>): Promise<Ask> {
 import sys
 sys.path.insert(0, "${HOME}")
 from bluff.views import phone
-lambda packed, *asked: phone.answer(packed.to_bytes(), *asked)
+lambda packed, *params: phone.answer(packed.to_bytes(), *params)
 `);
 }
 
@@ -43,7 +43,7 @@ async function answer(
   core: Readonly<Record<string, string>>,
   packed: Uint8Array,
   question: string,
-  asked: object,
+  params: object,
   language: string,
 ): Promise<unknown> {
   try {
@@ -52,7 +52,7 @@ async function answer(
       started = null;
       throw error;
     });
-    return JSON.parse((await started)(packed, question, JSON.stringify(asked), language));
+    return JSON.parse((await started)(packed, question, JSON.stringify(params), language));
   } catch (error) {
     // Without an answer the screen says that it comes once there is a signal; the entries are kept either way.
     console.warn(error);

@@ -5,7 +5,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from bluff.core.change.apply import apply
-from bluff.core.crew import floor
+from bluff.core.crew import floor_plan
 from bluff.core.job.edit import AddOpening, RunThrough
 from bluff.core.job.job import Alone, Job, Wall
 from bluff.core.job.schools import End, Line
@@ -18,7 +18,7 @@ from floors import FEET, partition, plans, shelter, wall
 
 def seen(job, id_):
     plan = plans(job)[id_]
-    return plan, floor.drawn(plan)
+    return plan, floor_plan.drawn(plan)
 
 
 def printed(place):
@@ -28,27 +28,27 @@ def printed(place):
 def test_walls_are_drawn_as_their_plates_are_cut():
     job = shelter()
     # A runs past both; B stops at A's and C's inside faces.
-    assert [printed(corner) for corner in floor.cut_corners(*seen(job, "A"))] == [
+    assert [printed(corner) for corner in floor_plan.cut_corners(*seen(job, "A"))] == [
         ("0", "270"),
         ("432", "270"),
         ("432", "264 1/2"),
         ("0", "264 1/2"),
     ]
-    assert [printed(corner) for corner in floor.cut_corners(*seen(job, "B"))] == [
+    assert [printed(corner) for corner in floor_plan.cut_corners(*seen(job, "B"))] == [
         ("432", "264 1/2"),
         ("432", "5 1/2"),
         ("426 1/2", "5 1/2"),
         ("426 1/2", "264 1/2"),
     ]
     turned = apply(job, RunThrough("B", End.START))
-    assert printed(floor.cut_corners(*seen(turned, "B"))[0]) == ("432", "270")
+    assert printed(floor_plan.cut_corners(*seen(turned, "B"))[0]) == ("432", "270")
 
 
 def test_a_miter_is_drawn_from_corner_to_corner():
     reach = 10 / 2**0.5
     job = Job("bay", walls=(wall("A", (0, 0), (0, 10)), wall("B", (0, 10), (reach, 10 + reach))))
-    end_left, end_right = floor.cut_corners(*seen(job, "A"))[1:3]
-    start_left, start_right = (floor.cut_corners(*seen(job, "B"))[index] for index in (0, 3))
+    end_left, end_right = floor_plan.cut_corners(*seen(job, "A"))[1:3]
+    start_left, start_right = (floor_plan.cut_corners(*seen(job, "B"))[index] for index in (0, 3))
     for one, other in ((end_left, start_left), (end_right, start_right)):
         assert all(abs(a - b) <= 1 for a, b in zip(one, other, strict=True))
 
@@ -56,23 +56,23 @@ def test_a_miter_is_drawn_from_corner_to_corner():
 def test_stations_run_from_outside_to_outside():
     job = shelter(partition("E", (12, 0), (12, 22.5)))
     job = apply(job, AddOpening(read_opening("3-0x4-0 @ 6-0", job, job.wall("B"))))
-    named = [(station.name, format_feet(station.along)) for station in floor.stations(*seen(job, "A"))]
+    named = [(station.name, format_feet(station.along)) for station in floor_plan.stations(*seen(job, "A"))]
     assert named == [("outside", "0'-0\""), ("E", "12'-0\""), ("outside", "36'-0\"")]
     # B's plate starts 5 1/2 behind the outside.
-    named = [(station.name, format_feet(station.along)) for station in floor.stations(*seen(job, "B"))]
+    named = [(station.name, format_feet(station.along)) for station in floor_plan.stations(*seen(job, "B"))]
     assert named == [("outside", "0'-0\""), ("W1", "6'-5 1/2\""), ("outside", "22'-6\"")]
-    (first, *_) = floor.stations(*seen(job, "B"))
+    (first, *_) = floor_plan.stations(*seen(job, "B"))
     assert printed(first.place) == ("432", "270")
 
 
 def test_dimensions_are_written_outside():
-    assert floor.dimensioned_side(seen(shelter(), "A")[1]) is Line.LEFT
+    assert floor_plan.dimensioned_side(seen(shelter(), "A")[1]) is Line.LEFT
     other_way = Job("x", walls=(wall("A", (36, 0), (0, 0), line=Line.RIGHT),))
-    assert floor.dimensioned_side(seen(other_way, "A")[1]) is Line.RIGHT
+    assert floor_plan.dimensioned_side(seen(other_way, "A")[1]) is Line.RIGHT
 
 
 def test_every_square_corner_is_there_once():
-    corners = list(floor.corners(wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))))
+    corners = list(floor_plan.corners(wall_plans(shelter(partition("E", (12, 0), (12, 22.5))))))
     assert sorted((corner.through, corner.butt) for corner in corners) == [
         ("A", "B"),
         ("A", "D"),
@@ -89,24 +89,24 @@ def test_every_square_corner_is_there_once():
 
 def test_clear_floor_is_face_to_face_on_either_side():
     job = shelter(partition("E", (12, 0), (12, 22.5)), partition("F", (20, 0), (20, 10)))
-    outlines = Beside(floor.drawn(plan) for plan in wall_plans(job))
-    found = {clear.other: format_feet(clear.distance) for clear in floor.clears(seen(job, "E")[1], outlines)}
+    outlines = Beside(floor_plan.drawn(plan) for plan in wall_plans(job))
+    found = {clear.other: format_feet(clear.distance) for clear in floor_plan.clears(seen(job, "E")[1], outlines)}
     assert found == {"D": "11'-4 3/4\"", "F": "7'-8 1/2\""}
 
 
 def test_the_tape_hooks_in_the_middle_of_the_plates_end():
-    assert printed(floor.datum_place(*seen(shelter(), "B"))) == ("429 1/4", "264 1/2")
+    assert printed(floor_plan.datum_place(*seen(shelter(), "B"))) == ("429 1/4", "264 1/2")
 
 
 @pytest.mark.parametrize(("id_", "side"), [("A", "south"), ("B", "west"), ("C", "north"), ("D", "east")])
 def test_exterior_walls_walked_clockwise_are_seen_from_inside(id_, side):
-    assert floor.seen_from(seen(shelter(), id_)[1]) == side
+    assert floor_plan.seen_from(seen(shelter(), id_)[1]) == side
 
 
 def test_the_area_is_that_of_the_walls_as_cut():
-    assert floor.area(wall_plans(shelter())) == (0, 0, 36 * FEET, inches("22' 6"))
+    assert floor_plan.area(wall_plans(shelter())) == (0, 0, 36 * FEET, inches("22' 6"))
     alone = Job("x", walls=(Wall("A", "2x4", Alone(FEET)),))
-    assert floor.area(wall_plans(alone)) is None
+    assert floor_plan.area(wall_plans(alone)) is None
 
 
 @given(st.integers(8, 60), st.integers(8, 60))

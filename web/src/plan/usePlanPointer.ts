@@ -4,7 +4,7 @@ import type { Edit, Picture, Plan, PlanWall } from "../api/client";
 import type { Select, Selection } from "./selection";
 import { across, along, type Place, pan, snap, toPlan, type View, zoom } from "./view";
 
-/** Pixels a hand may tremble before a press is a drag. */
+/** Pixels a press may move before it is a drag. */
 const STILL = 4;
 
 type Grip =
@@ -22,10 +22,10 @@ export interface Box {
 }
 
 /**
- * A hand on the plan: a press selects, a drag on the ground moves the view, on a wall or an opening it moves
+ * The pointer on the plan: a press selects, a drag on the ground moves the view, on a wall or an opening it moves
  * that, and with Shift on the ground it draws a box round walls. Two fingers, or a wheel, bring it nearer.
  */
-export function usePlanHand(
+export function usePlanPointer(
   target: RefObject<SVGSVGElement | null>,
   {
     plan,

@@ -16,27 +16,27 @@ export interface Brought {
 }
 
 /** Files brought to the plan: pictures are laid under it at once, drawings are shown first. */
-export function useBringIn(job: string, change: JobChange) {
+export function useDrawingImport(job: string, change: JobChange) {
   const [brought, setBrought] = useState<Brought | null>(null);
   const [pointed, point] = useState<number | null>(null);
   const { tell } = useNotices();
   // What is asked for now; an answer to anything else comes too late and is dropped.
-  const asked = useRef(0);
+  const latest = useRef(0);
   const read = useMutation({
     mutationFn: async ({ file, answers }: { file: File; answers: Answers; turn: number }) => {
       if (!isDrawing(file)) return { picture: await sendPicture(job, file) };
       return { drawing: await sendDrawing(job, file, answers), file, answers };
     },
     onSuccess: (answer, { turn }) => {
-      if (turn !== asked.current) return;
+      if (turn !== latest.current) return;
       if ("picture" in answer) change.make(answer.picture);
       else setBrought(answer);
     },
     onError: (error, { file }) => tell({ text: `${file.name}: ${error.message}`, tone: "trouble" }),
   });
   function ask(file: File, answers: Answers) {
-    asked.current += 1;
-    read.mutate({ file, answers, turn: asked.current });
+    latest.current += 1;
+    read.mutate({ file, answers, turn: latest.current });
   }
   const line = useQuery({
     queryKey: ["line"],
@@ -62,7 +62,7 @@ export function useBringIn(job: string, change: JobChange) {
     answer: (key: string, values: readonly string[]) =>
       brought && ask(brought.file, { ...brought.answers, [key]: values }),
     leave: () => {
-      asked.current += 1;
+      latest.current += 1;
       setBrought(null);
     },
   };

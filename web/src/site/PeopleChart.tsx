@@ -2,8 +2,8 @@ import { Box, Flex, Text } from "@chakra-ui/react";
 import { plural, t } from "@lingui/core/macro";
 import type { SiteDay, SiteTurn } from "../api/client";
 
-/** The first day, hand by hand: who does what from when to when. */
-export function HandsChart({ day, turns }: { day: SiteDay; turns: readonly SiteTurn[] }) {
+/** The first day, person by person: who does what from when to when. */
+export function PeopleChart({ day, turns }: { day: SiteDay; turns: readonly SiteTurn[] }) {
   const on = turns[0]?.begins.on;
   const from = minutes(day.starts);
   const to = minutes(day.ends);
@@ -14,7 +14,7 @@ export function HandsChart({ day, turns }: { day: SiteDay; turns: readonly SiteT
     (_, index) => Math.ceil(from / 60) + index,
   );
   return (
-    <Box role="img" aria-label={inWords(today, day.hands)} mt="1">
+    <Box role="img" aria-label={inWords(today, day.people)} mt="1">
       <Box
         position="relative"
         ms="22px"
@@ -30,14 +30,14 @@ export function HandsChart({ day, turns }: { day: SiteDay; turns: readonly SiteT
           </Text>
         ))}
       </Box>
-      {Array.from({ length: day.hands }, (_, index) => index + 1).map((hand) => (
-        <Flex key={hand} align="center" aria-hidden>
+      {Array.from({ length: day.people }, (_, index) => index + 1).map((person) => (
+        <Flex key={person} align="center" aria-hidden>
           <Text w="22px" fontFamily="figure" fontSize="16px" color="faint">
-            {hand}
+            {person}
           </Text>
           <Box position="relative" flex="1" h="34px" borderBottomWidth="1px" bg="raised">
             {today
-              .filter(({ who }) => who.includes(hand))
+              .filter(({ who }) => who.includes(person))
               .map((turn) => (
                 <Lasting
                   key={`${turn.wall} ${turn.task} ${turn.begins.clock}`}
@@ -101,7 +101,7 @@ function minutes(clock: string): number {
   return 60 * hours + rest;
 }
 
-function inWords(today: readonly SiteTurn[], hands: number): string {
+function inWords(today: readonly SiteTurn[], people: number): string {
   const walls = new Set(today.map(({ wall }) => wall)).size;
-  return t`${plural(hands, { one: "# person", other: "# people" })}, ${plural(today.length, { one: "# task", other: "# tasks" })} on ${plural(walls, { one: "# wall", other: "# walls" })}`;
+  return t`${plural(people, { one: "# person", other: "# people" })}, ${plural(today.length, { one: "# task", other: "# tasks" })} on ${plural(walls, { one: "# wall", other: "# walls" })}`;
 }

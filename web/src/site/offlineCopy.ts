@@ -2,13 +2,13 @@ import { t } from "@lingui/core/macro";
 import { version } from "pyodide/package.json";
 import { create, useStore } from "zustand";
 import type { HeldWalk } from "../api/client";
-import { ALONG, AS_OF, dated, EDITION, PYTHON, PYTHON_FILES } from "../device/kept";
+import { AS_OF, dated, EDITION, OFFLINE, PYTHON, PYTHON_FILES } from "../device/kept";
 import { keptStore } from "../device/keptStore";
 import { addresses } from "./addresses";
 import type { Held } from "./held";
 
 /** A job that is on this device, for where there is no signal. */
-export interface Along {
+export interface OfflineCopy {
   job: string;
   revision: number;
   /** When it was taken, in milliseconds. */
@@ -18,8 +18,8 @@ export interface Along {
   held?: Pick<Held, "figures" | "reach">;
 }
 
-/** How far taking a job along is, or why it could not be. */
-export interface Taking {
+/** How far saving a job along is, or why it could not be. */
+export interface Saving {
   job: string;
   done: number;
   of: number;
@@ -28,15 +28,17 @@ export interface Taking {
 
 const AT_ONCE = 4;
 
-const saved = keptStore<readonly Along[]>("bluff-along", (stored) => (Array.isArray(stored) ? stored : []));
-const useFetch = create<{ taking: Taking | null }>(() => ({ taking: null }));
+const saved = keptStore<readonly OfflineCopy[]>("bluff-along", (stored) =>
+  Array.isArray(stored) ? stored : [],
+);
+const useFetch = create<{ saving: Saving | null }>(() => ({ saving: null }));
 
 const kept = () => saved.getState().value;
-const setKept = (value: readonly Along[]) => saved.setState({ value });
-const setTaking = (taking: Taking | null) => useFetch.setState({ taking });
+const setKept = (value: readonly OfflineCopy[]) => saved.setState({ value });
+const setSaving = (saving: Saving | null) => useFetch.setState({ saving });
 
 /** Whether anything can be kept here: pages that are not safe on their way have nowhere to. */
-export const canTakeAlong = "caches" in window && "serviceWorker" in navigator;
+export const canSaveOffline = "caches" in window && "serviceWorker" in navigator;
 
 /** What is asked of the server, and by which addresses the rest of the program will ask for what it answers. */
 interface Sheet {
@@ -78,10 +80,10 @@ function walks(job: string, wall: string, held: Pick<Held, "figures" | "reach">)
 }
 
 /** Save a job for offline: all of it or none, in place of an earlier copy. */
-export async function takeAlong(job: string, revision: number, walls: readonly string[], held: Held) {
-  if (useFetch.getState().taking?.trouble === null) return;
+export async function saveOffline(job: string, revision: number, walls: readonly string[], held: Held) {
+  if (useFetch.getState().saving?.trouble === null) return;
   const wanted = sheets(job, walls, held);
-  setTaking({ job, done: 0, of: wanted.length, trouble: null });
+  setSaving({ job, done: 0, of: wanted.length, trouble: null });
   const making = `making-${job}`;
   try {
     // Asked once; a device that says no may still clear it, which is shown when it has.
@@ -97,7 +99,7 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
       for (let next = left.shift(); next !== undefined; next = left.shift()) {
         bytes += await keep(next, cache);
         done += 1;
-        setTaking({ job, done, of: wanted.length, trouble: null });
+        setSaving({ job, done, of: wanted.length, trouble: null });
       }
     }
     const stop = (error: unknown) => {
@@ -112,17 +114,17 @@ export async function takeAlong(job: string, revision: number, walls: readonly s
       ...kept().filter((one) => one.job !== job),
       { job, revision, at: Date.now(), bytes, held: { figures: held.figures, reach: held.reach } },
     ]);
-    setTaking(null);
+    setSaving(null);
   } catch (error) {
-    setTaking({ job, done: 0, of: wanted.length, trouble: why(error) });
+    setSaving({ job, done: 0, of: wanted.length, trouble: why(error) });
   } finally {
     await caches.delete(making);
   }
 }
 
 /** Fetch a sheet and keep it; how many bytes that is. */
-async function keep({ address: asked, answers }: Sheet, cache: Cache): Promise<number> {
-  const answer = await fetch(asked);
+async function keep({ address, answers }: Sheet, cache: Cache): Promise<number> {
+  const answer = await fetch(address);
   if (!answer.ok || answer.headers.has(AS_OF)) throw new Error(`The server answered ${answer.status}.`);
   let bytes = 0;
   for (const [address, one] of await answers(answer)) {
@@ -135,7 +137,7 @@ async function keep({ address: asked, answers }: Sheet, cache: Cache): Promise<n
 
 /** What is kept of a job; null where the device cleared it, or it was left: to open it would make it again, and empty. */
 async function keptOf(job: string): Promise<Cache | null> {
-  return (await caches.has(ALONG + job)) ? caches.open(ALONG + job) : null;
+  return (await caches.has(OFFLINE + job)) ? caches.open(OFFLINE + job) : null;
 }
 
 /** Milliseconds without a new entry before what is kept is read again: not at every mark. */
@@ -146,7 +148,7 @@ let quiet = 0;
 
 /** Read what is kept of some walls again, all their walks with it, once no entry came for a while. */
 export function renewSoon(job: string, walls: readonly string[]) {
-  if (!alongOf(job)) return;
+  if (!offlineCopyOf(job)) return;
   behind.set(job, new Set([...(behind.get(job) ?? []), ...walls]));
   window.clearTimeout(quiet);
   quiet = window.setTimeout(() => void renew(), QUIET);
@@ -166,7 +168,7 @@ export async function ofOneEdition(job: string): Promise<void> {
 async function renew(): Promise<void> {
   for (const [job, walls] of [...behind]) {
     behind.delete(job);
-    const { held } = alongOf(job) ?? {};
+    const { held } = offlineCopyOf(job) ?? {};
     if (!held) continue;
     try {
       const cache = await keptOf(job);
@@ -198,8 +200,8 @@ async function takePython(): Promise<number> {
 }
 
 async function fresh(job: string): Promise<Cache> {
-  await caches.delete(ALONG + job);
-  return caches.open(ALONG + job);
+  await caches.delete(OFFLINE + job);
+  return caches.open(OFFLINE + job);
 }
 
 async function moved(from: Cache, to: Cache): Promise<void> {
@@ -217,30 +219,30 @@ function why(error: unknown): string {
 
 /** Leave every job behind, as when somebody signs out. */
 export async function leaveAll(): Promise<void> {
-  if (!canTakeAlong) return;
-  for (const name of await caches.keys()) if (name.startsWith(ALONG)) await caches.delete(name);
+  if (!canSaveOffline) return;
+  for (const name of await caches.keys()) if (name.startsWith(OFFLINE)) await caches.delete(name);
   setKept([]);
-  setTaking(null);
+  setSaving(null);
 }
 
 /** Forget jobs the device has cleared by itself, so that nobody relies on what is not there. */
-export async function lookWhatIsLeft(): Promise<readonly Along[]> {
-  if (!canTakeAlong) return [];
+export async function lookWhatIsLeft(): Promise<readonly OfflineCopy[]> {
+  if (!canSaveOffline) return [];
   const names = await caches.keys();
-  const gone = kept().filter(({ job }) => !names.includes(ALONG + job));
+  const gone = kept().filter(({ job }) => !names.includes(OFFLINE + job));
   if (gone.length > 0) setKept(kept().filter((one) => !gone.includes(one)));
   return gone;
 }
 
 /** A job as it is on this device, if it is. */
-export function alongOf(job: string): Along | null {
+export function offlineCopyOf(job: string): OfflineCopy | null {
   return kept().find((one) => one.job === job) ?? null;
 }
 
-export function useAlong(job: string): Along | null {
+export function useOfflineCopy(job: string): OfflineCopy | null {
   return useStore(saved, ({ value }) => value.find((one) => one.job === job) ?? null);
 }
 
-export function useTaking(job: string): Taking | null {
-  return useFetch(({ taking }) => (taking?.job === job ? taking : null));
+export function useSaving(job: string): Saving | null {
+  return useFetch(({ saving }) => (saving?.job === job ? saving : null));
 }

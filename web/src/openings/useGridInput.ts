@@ -36,7 +36,7 @@ interface Hand {
 }
 
 /** The keys, and what is pasted and copied, of a schedule that is walked and written like a spreadsheet. */
-export function useGridHand({ lines, grid, act, says, onWrite, onTable, onCheck }: Hand) {
+export function useGridInput({ lines, grid, act, says, onWrite, onTable, onCheck }: Hand) {
   const table = useRef<HTMLTableElement>(null);
   const line = lines[grid.row];
   const column = COLUMNS[grid.column];

@@ -10,7 +10,7 @@ from pydantic import BaseModel, StringConstraints
 from bluff.api.http.body import FILE_BODY, FileBody
 from bluff.api.http.work import done
 from bluff.api.people.session import CrewJobs
-from bluff.core.crew.taken_in import TakenIn, taken_in
+from bluff.core.crew.drawing_import import DrawingImport, import_drawing
 from bluff.core.job.edit import SetPicture
 from bluff.core.job.picture import laid
 from bluff.core.measure.length import to_inches
@@ -65,7 +65,7 @@ async def read(
     need(jobs.account, Right.CHANGE)
     job = (await run_in_threadpool(jobs.get, job_id)).job
     reading = drawing_reading(await done(request, READ_DRAWING, file, choice or ()))
-    return await run_in_threadpool(lambda: drawing_view(reading, taken_in(job, reading.job.to_core())))
+    return await run_in_threadpool(lambda: drawing_view(reading, import_drawing(job, reading.job.to_core())))
 
 
 @router.post("/pictures", openapi_extra=FILE_BODY)
@@ -90,7 +90,7 @@ def get_picture(jobs: CrewJobs, job_id: UUID, image: str) -> Response:
     return Response(jobs.picture(job_id, image), media_type="image/png")
 
 
-def drawing_view(reading: Reading, taken: TakenIn | None) -> DrawingView:
+def drawing_view(reading: Reading, taken: DrawingImport | None) -> DrawingView:
     """A drawing over the plan it is to be taken into.
 
     Args:

@@ -4,14 +4,14 @@ import { useEffect, useState } from "react";
 import type { Job, SiteWall } from "../api/client";
 import { PlainButton } from "../app/PlainButton";
 import { dateTime } from "../language/when";
-import look from "./AlongCard.module.css";
-import { canTakeAlong, lookWhatIsLeft, takeAlong, useAlong, useTaking } from "./along";
+import look from "./OfflineCard.module.css";
+import { canSaveOffline, lookWhatIsLeft, saveOffline, useOfflineCopy, useSaving } from "./offlineCopy";
 import { useHeld } from "./useSite";
 
-/** Taking a job along: one press, how far it is, how old and how large what is on this device is. */
-export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[] }) {
-  const along = useAlong(job.id);
-  const taking = useTaking(job.id);
+/** Saving a job along: one press, how far it is, how old and how large what is on this device is. */
+export function OfflineCard({ job, walls }: { job: Job; walls: readonly SiteWall[] }) {
+  const along = useOfflineCopy(job.id);
+  const saving = useSaving(job.id);
   const held = useHeld();
   const [isCleared, setCleared] = useState(false);
   const isOlder = along !== null && along.revision !== job.revision;
@@ -19,20 +19,20 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
   useEffect(() => {
     void lookWhatIsLeft().then((gone) => setCleared(gone.some((one) => one.job === job.id)));
   }, [job.id]);
-  if (!canTakeAlong) return null;
-  const isTaking = taking !== null && taking.trouble === null;
+  if (!canSaveOffline) return null;
+  const isTaking = saving !== null && saving.trouble === null;
   return (
     <section aria-label={t`On this device`} className={look.along}>
       <PlainButton
         size="lg"
         disabled={isTaking}
-        onClick={() => void takeAlong(job.id, job.revision, names, held)}
+        onClick={() => void saveOffline(job.id, job.revision, names, held)}
       >
         <FolderDown /> {along ? t`Update offline copy` : t`Save for offline`}
       </PlainButton>
       <div role="status" className={look.says}>
         {isTaking ? (
-          <p>{t`${taking.done} of ${taking.of} downloaded`}</p>
+          <p>{t`${saving.done} of ${saving.of} downloaded`}</p>
         ) : along ? (
           <p data-is-trouble={isOlder || undefined}>
             {isOlder
@@ -42,7 +42,7 @@ export function AlongCard({ job, walls }: { job: Job; walls: readonly SiteWall[]
         ) : (
           <p className={look.faint}>{t`Works here without a signal once saved.`}</p>
         )}
-        {taking?.trouble && <p data-is-trouble>{taking.trouble}</p>}
+        {saving?.trouble && <p data-is-trouble>{saving.trouble}</p>}
         {isCleared && !along && (
           <p
             data-is-trouble

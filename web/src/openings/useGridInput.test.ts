@@ -6,7 +6,7 @@ import { afterEach, describe, expect, it, vi } from "vitest";
 import type { ScheduleLine } from "../api/client";
 import { COLUMNS, type Column } from "./columns";
 import { type Change, START, grid as walk } from "./grid";
-import { useGridHand } from "./useGridHand";
+import { useGridInput } from "./useGridInput";
 
 const LINES = ["W1", "W2", "D1"].map((mark) => ({ marks: [mark] }) as unknown as ScheduleLine);
 const column = (key: Column["key"]) => COLUMNS.findIndex((one) => one.key === key);
@@ -16,7 +16,7 @@ afterEach(() => {
   document.body.replaceChildren();
 });
 
-/** The hand on a schedule of three lines whose cells all say 82, at a cell. */
+/** Keys on a schedule of three lines whose cells all say 82, at a cell. */
 function at(row: number, key: Column["key"]) {
   const onWrite = vi.fn<(changes: Change[]) => void>();
   const onTable = vi.fn<(text: string) => void>();
@@ -25,9 +25,9 @@ function at(row: number, key: Column["key"]) {
   document.body.append(table);
   const hook = renderHook(() => {
     const [grid, act] = useReducer(walk, { ...START, row, column: column(key) });
-    const hand = useGridHand({ lines: LINES, grid, act, says: () => "82", onWrite, onTable, onCheck });
-    hand.table.current = table;
-    return { grid, ...hand };
+    const input = useGridInput({ lines: LINES, grid, act, says: () => "82", onWrite, onTable, onCheck });
+    input.table.current = table;
+    return { grid, ...input };
   });
   const press = (name: string, held: Partial<KeyboardEvent> = {}) => {
     const preventDefault = vi.fn();
@@ -46,7 +46,7 @@ function at(row: number, key: Column["key"]) {
   return { press, paste, enter, onWrite, onTable, onCheck, grid: () => hook.result.current.grid };
 }
 
-describe("a hand on the schedule", () => {
+describe("keys on the schedule", () => {
   it("walks by arrows and stays on the table", () => {
     const { press, grid } = at(0, "head");
     press("ArrowUp");

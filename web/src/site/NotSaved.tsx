@@ -7,7 +7,7 @@ import { shownAtOnce } from "./photo";
 import look from "./SiteFrame.module.css";
 
 /** What is not saved and why; it stays on this device until somebody discards it. */
-export function NotKept({ job }: { job: Job }) {
+export function NotSaved({ job }: { job: Job }) {
   const refused = useWaiting(job.id).filter(({ refused }) => refused !== null);
   if (refused.length === 0) return null;
   return (
@@ -52,13 +52,13 @@ function Photo({ photo }: { photo: Blob }) {
 }
 
 /** An entry in words: the wall it is of, and what was entered. */
-export function inWords(entry: Waiting): string {
-  const { said } = entry;
-  const what = whatIsSaid(entry);
-  return "wall" in said && said.wall ? t`Wall ${said.wall}, ${what}` : what;
+export function inWords(waiting: Waiting): string {
+  const { entry } = waiting;
+  const what = entryInWords(waiting);
+  return "wall" in entry && entry.wall ? t`Wall ${entry.wall}, ${what}` : what;
 }
 
-function whatIsSaid({ said: one, named }: Waiting): string {
+function entryInWords({ entry: one, named }: Waiting): string {
   switch (one.kind) {
     case "mark":
       if (one.plate === "top") return one.is_done ? t`top plate marked` : t`top plate struck`;

@@ -21,8 +21,8 @@ const FILES: File[] = [
 ];
 
 /** Everything a job, or the wall in view, can be taken out as; sheets of paper show the layers the bench shows. */
-export function TakeOut({ job, wall }: { job: string; wall?: string | undefined }) {
-  const asked = layersAsked(useLayers());
+export function ExportMenu({ job, wall }: { job: string; wall?: string | undefined }) {
+  const layers = layersAsked(useLayers());
   const alone: File[] = wall
     ? (["letter", "a4"] as const).map((paper) => ({
         value: `wall-${paper}`,
@@ -44,7 +44,7 @@ export function TakeOut({ job, wall }: { job: string; wall?: string | undefined 
             {[...alone, ...FILES].map(({ value, label, path, opens }) => (
               <Menu.Item key={value} value={value} asChild>
                 <a
-                  href={`/api/jobs/${job}/${path}${opens ? asked : ""}`}
+                  href={`/api/jobs/${job}/${path}${opens ? layers : ""}`}
                   {...(opens ? { target: "_blank", rel: "noreferrer" } : { download: true })}
                 >
                   <Text as="span">{label}</Text>

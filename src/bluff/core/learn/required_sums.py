@@ -67,20 +67,20 @@ def called(key: SumKey) -> Message:
     return message("{figure} of {opening}", figure=key.figure.called, opening=key.opening)
 
 
-def sums_asked(framing: Framing) -> dict[SumKey, Sum]:
+def required_sums(framing: Framing) -> dict[SumKey, Sum]:
     """Every figure asked about a wall's openings, opening by opening, each with its sum.
 
     Where pieces of a kind differ, as under a slope, nobody is asked for one length of them.
     """
-    asked: dict[SumKey, Sum] = {}
+    found: dict[SumKey, Sum] = {}
     for opening in framing.openings:
         placed = opening.placed
-        asked[SumKey(placed.id, Figure.ROUGH_WIDTH)] = placed.rough.width
-        asked[SumKey(placed.id, Figure.ROUGH_HEIGHT)] = placed.rough.height
-        asked[SumKey(placed.id, Figure.HEAD)] = placed.head
+        found[SumKey(placed.id, Figure.ROUGH_WIDTH)] = placed.rough.width
+        found[SumKey(placed.id, Figure.ROUGH_HEIGHT)] = placed.rough.height
+        found[SumKey(placed.id, Figure.HEAD)] = placed.head
         pieces = [piece for piece in framing.standing if piece.opening == placed.id]
         for role, figure in _CUT.items():
             lengths = {piece.length.value: piece.length for piece in pieces if piece.role is role}
             if len(lengths) == 1:
-                asked[SumKey(placed.id, figure)] = next(iter(lengths.values()))
-    return asked
+                found[SumKey(placed.id, figure)] = next(iter(lengths.values()))
+    return found

@@ -2,11 +2,11 @@
 
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 import { FakeCaches } from "../device/fakeCaches";
-import { ALONG, AS_OF, EDITION, PYTHON } from "../device/kept";
+import { AS_OF, EDITION, OFFLINE, PYTHON } from "../device/kept";
 import { addresses } from "./addresses";
 
 const JOB = "job-1";
-const KEPT = `${ALONG}${JOB}`;
+const KEPT = `${OFFLINE}${JOB}`;
 const OF_JOB = `/api/jobs/${JOB}`;
 const HELD = {
   hook: null,
@@ -21,12 +21,12 @@ const HELD = {
 let caches: FakeCaches;
 /** What the server answers at an address; anything else is an empty answer. */
 let answers: Map<string, () => Response | Promise<Response>>;
-let asked: string[];
+let requested: string[];
 
 /** The module as a page that was just opened has it: what this device has stored is still there. */
 async function opened() {
   vi.resetModules();
-  return import("./along");
+  return import("./offlineCopy");
 }
 
 beforeEach(() => {
@@ -41,14 +41,14 @@ beforeEach(() => {
         ]),
     ],
   ]);
-  asked = [];
+  requested = [];
   localStorage.clear();
   vi.stubGlobal("caches", caches);
   Object.assign(window, { caches });
   vi.stubGlobal("navigator", { serviceWorker: {}, storage: { persist: async () => true } });
   vi.stubGlobal("fetch", async (address: RequestInfo) => {
     const { pathname, search } = new URL(String(address), window.location.href);
-    asked.push(pathname + search);
+    requested.push(pathname + search);
     return (answers.get(pathname) ?? (() => new Response("{}")))();
   });
 });
@@ -61,7 +61,7 @@ afterEach(() => {
 describe("a job saved on this device", () => {
   it("is there with every way its walls can be called, and the browser's Python", async () => {
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A"], HELD);
+    await along.saveOffline(JOB, 7, ["A"], HELD);
     const kept = caches.addresses(KEPT);
     for (const path of [OF_JOB, `${OF_JOB}/site`, `${OF_JOB}/site/day`, `${OF_JOB}/site/walls/A/packed`])
       expect(kept).toContain(path);
@@ -74,9 +74,9 @@ describe("a job saved on this device", () => {
       expect(walk?.headers.has(AS_OF)).toBe(true);
     }
     expect(caches.addresses(PYTHON)).toHaveLength(4);
-    expect(along.alongOf(JOB)).toMatchObject({ revision: 7, held: { figures: "inches", reach: null } });
+    expect(along.offlineCopyOf(JOB)).toMatchObject({ revision: 7, held: { figures: "inches", reach: null } });
     // The next visit knows it too.
-    expect((await opened()).alongOf(JOB)?.revision).toBe(7);
+    expect((await opened()).offlineCopyOf(JOB)?.revision).toBe(7);
   });
 
   it.each([
@@ -85,59 +85,59 @@ describe("a job saved on this device", () => {
     ["what answers is this device", () => new Response("{}", { headers: { [AS_OF]: "yesterday" } })],
   ])("stays as it was saved before where %s", async (_, fails) => {
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A"], HELD);
+    await along.saveOffline(JOB, 7, ["A"], HELD);
     const before = caches.addresses(KEPT);
     answers.set(`${OF_JOB}/site/walls/A/checks`, fails);
-    await along.takeAlong(JOB, 8, ["A", "B"], HELD);
+    await along.saveOffline(JOB, 8, ["A", "B"], HELD);
     expect(caches.addresses(KEPT)).toEqual(before);
-    expect(along.alongOf(JOB)?.revision).toBe(7);
+    expect(along.offlineCopyOf(JOB)?.revision).toBe(7);
     expect(await caches.keys()).not.toContain(`making-${JOB}`);
     // It is tried again when somebody asks, and is whole then.
     answers.delete(`${OF_JOB}/site/walls/A/checks`);
     answers.set(`${OF_JOB}/site/walls/B/walks`, () => Response.json([]));
-    await along.takeAlong(JOB, 8, ["A", "B"], HELD);
-    expect(along.alongOf(JOB)?.revision).toBe(8);
+    await along.saveOffline(JOB, 8, ["A", "B"], HELD);
+    expect(along.offlineCopyOf(JOB)?.revision).toBe(8);
     expect(caches.addresses(KEPT)).toContain(`${OF_JOB}/site/walls/B/checks`);
   });
 
   it("is gone once somebody signs out", async () => {
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A"], HELD);
+    await along.saveOffline(JOB, 7, ["A"], HELD);
     await along.leaveAll();
-    expect(along.alongOf(JOB)).toBeNull();
+    expect(along.offlineCopyOf(JOB)).toBeNull();
     expect(await caches.keys()).toEqual([PYTHON]);
-    expect((await opened()).alongOf(JOB)).toBeNull();
+    expect((await opened()).offlineCopyOf(JOB)).toBeNull();
   });
 
   it("is not relied on once the device has cleared it", async () => {
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A"], HELD);
+    await along.saveOffline(JOB, 7, ["A"], HELD);
     expect(await along.lookWhatIsLeft()).toEqual([]);
     await caches.delete(KEPT);
     expect((await along.lookWhatIsLeft()).map(({ job }) => job)).toEqual([JOB]);
-    expect(along.alongOf(JOB)).toBeNull();
+    expect(along.offlineCopyOf(JOB)).toBeNull();
   });
 
   it("reads walls with new entries again after ten quiet seconds, and no others", async () => {
     answers.set(`${OF_JOB}/site/walls/B/walks`, () => Response.json([]));
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A", "B"], HELD);
+    await along.saveOffline(JOB, 7, ["A", "B"], HELD);
     vi.useFakeTimers();
-    asked = [];
+    requested = [];
     along.renewSoon(JOB, ["A"]);
     await vi.advanceTimersByTimeAsync(9_000);
     along.renewSoon(JOB, ["A"]);
     await vi.advanceTimersByTimeAsync(9_000);
-    expect(asked).toEqual([]);
+    expect(requested).toEqual([]);
     await vi.advanceTimersByTimeAsync(1_000);
-    expect(asked).toContain(`${OF_JOB}/site/walls/A/checks`);
-    expect(asked).toContain(`${OF_JOB}/site/day`);
-    expect(asked.filter((path) => path.includes("/walls/B/"))).toEqual([]);
+    expect(requested).toContain(`${OF_JOB}/site/walls/A/checks`);
+    expect(requested).toContain(`${OF_JOB}/site/day`);
+    expect(requested.filter((path) => path.includes("/walls/B/"))).toEqual([]);
   });
 
   it("reads them when there is a signal again, where there was none", async () => {
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A"], HELD);
+    await along.saveOffline(JOB, 7, ["A"], HELD);
     vi.useFakeTimers();
     answers.set(`${OF_JOB}/site/walls/A/checks`, () => Promise.reject(new TypeError("no signal")));
     along.renewSoon(JOB, ["A"]);
@@ -153,10 +153,10 @@ describe("a job saved on this device", () => {
     for (const path of ["/site/core", "/site/packed", "/site/walls/A/packed"])
       answers.set(OF_JOB + path, of("old"));
     const along = await opened();
-    await along.takeAlong(JOB, 7, ["A"], HELD);
-    asked = [];
+    await along.saveOffline(JOB, 7, ["A"], HELD);
+    requested = [];
     await along.ofOneEdition(JOB);
-    expect(asked).toEqual([]);
+    expect(requested).toEqual([]);
     for (const path of ["/site/core", "/site/packed", "/site/walls/A/packed"])
       answers.set(OF_JOB + path, of("new"));
     // The page has read what is packed of the job, and no more.

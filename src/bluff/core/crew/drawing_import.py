@@ -1,8 +1,8 @@
-"""Taking a drawing into a job: what was understood, as one edit that fits beside what is there."""
+"""Importing a drawing into a job: its walls and openings as one edit, placed beside what is there."""
 
 from dataclasses import dataclass, replace
 
-from bluff.core.crew.floor import area
+from bluff.core.crew.floor_plan import area
 from bluff.core.job.edit import AddOpening, AddWall, Edit, Several
 from bluff.core.job.job import Between, Job, Opening, Point, Wall
 from bluff.core.job.marks import next_opening_id, next_wall_id
@@ -14,14 +14,14 @@ _APART: Length = inches("10'")
 
 
 @dataclass(frozen=True, slots=True)
-class TakenIn:
-    """A drawing taken into a job: the edit that does it, and how far east of where it was drawn that puts it."""
+class DrawingImport:
+    """A drawing imported into a job: the edit that does it, and how far east of where it was drawn that puts it."""
 
     edit: Edit
     east: Length
 
 
-def taken_in(job: Job, drawn: Job) -> TakenIn | None:
+def import_drawing(job: Job, drawn: Job) -> DrawingImport | None:
     """A drawing's walls and openings added to a job; None when it has none.
 
     A mark that is taken is replaced by the next free one, and where the two would lie over each other the drawing is
@@ -44,7 +44,7 @@ def taken_in(job: Job, drawn: Job) -> TakenIn | None:
         called.add(names[opening.id])
         openings.append(usual.opening(_renamed(opening, marks, names)))
     edits: list[Edit] = [*map(AddWall, walls[len(job.walls) :]), *map(AddOpening, openings[len(job.openings) :])]
-    return TakenIn(Several(tuple(edits)), shift)
+    return DrawingImport(Several(tuple(edits)), shift)
 
 
 @dataclass(frozen=True, slots=True)

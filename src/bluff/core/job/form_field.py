@@ -55,7 +55,7 @@ class Width(StrEnum):
 
 
 @dataclass(frozen=True, slots=True)
-class Asked:
+class FormField:
     """How one value is asked for.
 
     Args:
@@ -85,15 +85,15 @@ def part(
     width: Width = Width.USUAL,
 ) -> Value:
     """A field of a value that has several, asked for by itself."""
-    asked = Asked(message(name), message(when), tuple(options), empty=message(empty), width=width)
-    described: Value = field(default=usual, metadata={"asked": asked})
+    form_field = FormField(message(name), message(when), tuple(options), empty=message(empty), width=width)
+    described: Value = field(default=usual, metadata={"form_field": form_field})
     return described
 
 
-def asked_at(key: Field[Any]) -> Asked | None:
+def form_field_of(key: Field[Any]) -> FormField | None:
     """How a field is asked for, None where it is not."""
-    asked: Asked | None = key.metadata.get("asked")
-    return asked
+    form_field: FormField | None = key.metadata.get("form_field")
+    return form_field
 
 
 def up_to(most: int) -> tuple[Option, ...]:

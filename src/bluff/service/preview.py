@@ -1,4 +1,4 @@
-"""What an edit would do, said before it is made: the words, the sums and the findings somebody decides by."""
+"""What an edit would do, before it is made: in words, with the sums and findings to decide by."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
