@@ -1,15 +1,14 @@
 /// <reference types="vitest/config" />
 import { readFile, writeFile } from "node:fs/promises";
-import { basename, dirname, join } from "node:path";
+import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 import { promisify } from "node:util";
 import { brotliCompress, constants } from "node:zlib";
-import { createCompiledCatalog, getFormat } from "@lingui/cli/api";
-import { getConfig } from "@lingui/conf";
 import babel from "@rolldown/plugin-babel";
 import react, { reactCompilerPreset } from "@vitejs/plugin-react";
 import { defineConfig, type Plugin } from "vite";
 import { VitePWA } from "vite-plugin-pwa";
+import { catalogs } from "./catalogs";
 import { look } from "./look";
 
 const compress = promisify(brotliCompress);
@@ -81,24 +80,6 @@ const python: Plugin = {
       const source = await readFile(join(home, name));
       this.emitFile({ type: "asset", fileName: `assets/python-${version}/${name}`, source });
     }
-  },
-};
-
-/** Catalogs of languages other than English, as modules. */
-const catalogs: Plugin = {
-  name: "catalogs",
-  async transform(source, id) {
-    if (!id.endsWith(".po")) return null;
-    const { format, sourceLocale } = getConfig({ cwd: import.meta.dirname });
-    const language = basename(id, ".po");
-    const { parse } = await getFormat(format, sourceLocale);
-    const entries = await parse(source, { locale: language, sourceLocale, filename: id });
-    const translated = Object.entries(entries).flatMap(([key, { translation }]) =>
-      translation ? [[key, translation]] : [],
-    );
-    const compiled = createCompiledCatalog(language, Object.fromEntries(translated), { namespace: "es" });
-    if (compiled.errors.length > 0) this.error(`${id}: ${compiled.errors[0]?.error.message}`);
-    return { code: compiled.source, map: null };
   },
 };
 
