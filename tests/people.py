@@ -1,4 +1,4 @@
-"""Whoever asks, for tests: browsers with and without a session, another crew."""
+"""Who makes the requests of tests: browsers with and without a session, another crew."""
 
 from fastapi.testclient import TestClient
 

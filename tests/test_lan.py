@@ -33,7 +33,7 @@ def shaken(found, host, authority):
 
         def answer():
             connection, _ = listening.accept()
-            # Whoever does not trust it hangs up.
+            # Who does not trust it hangs up.
             with connection, suppress(ssl.SSLError, OSError):
                 context.wrap_socket(connection, server_side=True).close()
 
@@ -49,7 +49,7 @@ def shaken(found, host, authority):
             thread.join()
 
 
-def test_whoever_trusts_the_authority_trusts_the_server_where_it_is(tmp_path):
+def test_anyone_who_trusts_the_authority_trusts_the_server_where_it_is(tmp_path):
     found = lan(tmp_path, HOME)
     assert {HOME, "127.0.0.1", "localhost", found.name} <= names_of(found)
     for host in (HOME, "127.0.0.1", found.name):
@@ -105,6 +105,9 @@ def test_phones_are_helped_to_trust_it(pool, tmp_path):
     app = make_app(pool, web=None, hosts=found.hosts, authority=found.authority)
     with TestClient(app, base_url=f"https://{HOME}") as client:
         assert "Certificate Trust Settings" in client.get("/trust").text
+        made_up = client.get("/trust", headers={"Accept-Language": "en-XA"}).text
+        assert '<html lang="en-XA">' in made_up
+        assert "Ţŕûšţ Bļûff" in made_up
         taken = client.get("/trust/authority.crt")
         assert taken.headers["content-type"] == "application/x-x509-ca-cert"
         assert taken.content == found.authority.read_bytes()

@@ -106,7 +106,7 @@ def test_it_starts_serves_and_stops_what_it_started(bluff, own_directory):
     assert not is_running(own_directory)
 
 
-def test_in_the_local_network_it_is_served_by_https_to_whoever_trusts_it(bluff, own_directory):
+def test_in_the_local_network_it_is_served_by_https_to_anyone_who_trusts_it(bluff, own_directory):
     process = bluff("--demo", "--lan")
     visitor = Visitor(process, own_directory / "authority" / "authority.crt")
     assert visitor.address.startswith("https://127.0.0.1:")

@@ -159,7 +159,7 @@ def test_a_cut_that_is_kept_is_taken_again_though_its_board_is_gone(client, job,
     assert record(client, job, cut) == []
 
 
-def test_only_what_is_affected_is_planned_anew_and_it_is_said(client, job, ask):
+def test_only_what_is_affected_is_planned_again_and_it_is_said(client, job, ask):
     """A window takes studs out: boards of whole plates stay, a stud that is cut serves as a king."""
     before = boards_of(ask())
     studs = [board for board in before if board["cuts"][0]["role"] == "stud"]
@@ -203,7 +203,7 @@ def test_what_is_no_longer_to_be_cut_is_refused_and_the_rest_is_kept(client, job
     assert "planned again a moment ago" in ask("/locks", {"boards": [999]}, status=409)["message"]
 
 
-def test_a_locked_board_stays_when_everything_is_planned_anew(pool, account, job, ask):
+def test_a_locked_board_stays_when_everything_is_planned_again(pool, account, job, ask):
     boards = boards_of(ask())
     cutting = ask("/locks", {"boards": [boards[-1]["number"]]})
     assert [board["number"] for board in boards_of(cutting) if board["locked"]] == [boards[-1]["number"]]

@@ -98,7 +98,7 @@ def test_the_plan_as_it_was_and_what_never_was(client, job):
     for path in ("history/9/plan", "history/0/to/9", "history/9/to/0"):
         answer = client.get(f"/api/jobs/{job}/{path}")
         assert answer.status_code == 404
-        assert answer.json()["message"] == "This job never was at revision 9."
+        assert answer.json()["message"] == "This job has no revision 9."
 
 
 def test_a_revision_is_brought_back_and_that_is_undone_as_any_change(client, job):

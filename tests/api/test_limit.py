@@ -64,7 +64,7 @@ def test_a_file_that_is_being_made_when_the_server_ends_is_refused_at_once(clien
     client.app.state.is_ending = lambda: True
     answer = client.get(f"/api/jobs/{job}/cutting.pdf")
     assert answer.status_code == 503
-    assert answer.json()["message"] == "Bluff is being stopped. Ask again once it is back."
+    assert answer.json()["message"] == "Bluff is stopping. Try again once it is back."
     client.app.state.is_ending = lambda: False
     assert client.get(f"/api/jobs/{job}/cutting.pdf").status_code == 200
 

@@ -24,7 +24,7 @@ PATIENT = 20.0
 
 @pytest.fixture
 def addresses(pool, monkeypatch):
-    """Two servers on one database, whose pages are heard of often: whoever reads one is not done before that."""
+    """Two servers on one database, whose pages are heard of often: who reads one is not done before that."""
     monkeypatch.setattr("bluff.api.people.live._STILL_HERE", 0.2)
     with background_server(pool) as one, background_server(pool) as other:
         yield one, other
@@ -122,7 +122,7 @@ def test_who_else_is_there_is_said_and_who_left_is_not(pool, account, lead, fram
             told.until(("people", [{"name": "a guest", "initials": "G"}]))
 
 
-def test_whoever_was_signed_out_is_told_no_more(pool, account, lead, framer, addresses, job):
+def test_anyone_who_was_signed_out_is_told_no_more(pool, account, lead, framer, addresses, job):
     with page(framer, addresses[0], job) as told:
         told.until(("plan", 0))
         (ro,) = [one for one in People(pool, account).all() if one.name == "Ro Ash"]

@@ -97,8 +97,8 @@ def test_what_nobody_can_have_marked_is_refused(client, job):
         ({"wall": "Q", "revision": 2}, "There is no wall Q at revision 2."),
         ({"wall": "A", "revision": 3}, "This job is at revision 2; look at it again before you mark by it."),
         ({"wall": "A", "revision": 2, "mark": "bottom/stud/99"}, "Wall A has no such mark at revision 2."),
-        ({"wall": "A"}, "Say at which revision of the job this was marked."),
-        ({"wall": "A", "revision": 2, "is_done": False}, "A plate that is not marked after all is so at no revision."),
+        ({"wall": "A"}, "Give the revision of the job this was marked by."),
+        ({"wall": "A", "revision": 2, "is_done": False}, "A plate that is unmarked takes no revision."),
     ):
         assert record(client, job, {**said, **what}) == [why]
 

@@ -153,7 +153,7 @@ def make_class(client, name="Tuesday beginners", *exercises):
     return made.json()["path"].removeprefix("/class#")
 
 
-def test_a_class_is_done_by_whoever_has_its_link(client, nobody):
+def test_a_class_is_done_by_anyone_who_has_its_link(client, nobody):
     token = make_class(client)
     lesson = nobody.get(f"/api/classes/{token}").json()
     assert lesson["name"] == "Tuesday beginners"

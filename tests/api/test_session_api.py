@@ -78,7 +78,7 @@ def test_who_is_here_and_who_is_not_is_refused_alike(nobody, who):
     assert answer.json()["message"].startswith("The name or the password is wrong.")
 
 
-def test_whoever_guesses_has_to_wait_and_so_has_everybody_at_that_name(nobody, pool):
+def test_anyone_who_guesses_has_to_wait_and_so_has_everybody_at_that_name(nobody, pool):
     wrong = {"name": "Lead", "password": "a guess at it"}
     for _ in range(FREE_TRIES):
         assert nobody.post("/api/session", json=wrong).status_code == 401
@@ -126,11 +126,11 @@ def test_a_link_ends_with_the_next_and_after_a_week(pool, account, nobody):
     assert nobody.post("/api/session/link", json=new).status_code == 401
 
 
-def test_a_password_is_changed_by_whoever_knows_it_and_ends_every_other_session(pool, account, nobody):
+def test_a_password_is_changed_by_anyone_who_knows_it_and_ends_every_other_session(pool, account, nobody):
     elsewhere = begin(pool, account)
     nobody.post("/api/session", json=LEAD)
     refused = nobody.put("/api/session/password", json={"before": "not this", "password": "another three words"})
-    assert refused.json()["faults"] == [{"path": "before", "message": "The current password is another one."}]
+    assert refused.json()["faults"] == [{"path": "before", "message": "The current password is wrong."}]
     changed = nobody.put("/api/session/password", json={"before": PASSWORD, "password": "another three words"})
     assert changed.status_code == 200
     assert nobody.get("/api/session").status_code == 200
@@ -168,7 +168,7 @@ def test_somebody_is_invited_made_something_else_and_let_go(pool, client):
         assert client.delete(there).status_code == 204
         assert theirs.get("/api/jobs").status_code == 401
     assert "Ro Ash" not in [one["name"] for one in client.get("/api/people").json()]
-    # Whoever left leaves the name to the next.
+    # A person who left leaves the name to the next.
     assert client.post("/api/people", json={"name": "ro ash", "initials": "RA"}).status_code == 200
 
 
@@ -176,7 +176,7 @@ def test_a_crew_keeps_a_lead(client, pool, account):
     there = f"/api/people/{account.id}"
     for answer in (client.delete(there), client.put(there, json={"role": "framer"})):
         assert answer.status_code == 409
-        assert answer.json()["message"] == "A crew needs a lead: make somebody else one first."
+        assert answer.json()["message"] == "A crew needs a lead. Make another person one first."
     assert client.put(there, json={"role": "lead"}).status_code == 204
 
 
@@ -268,7 +268,7 @@ def test_files_named_by_what_is_in_them_are_kept_for_good_and_the_page_is_not(po
         assert client.get("/assets/gone.js").status_code == 404
 
 
-def test_a_file_that_was_packed_goes_out_so_to_whoever_takes_it(pool, tmp_path):
+def test_a_file_that_was_packed_goes_out_so_to_anyone_who_takes_it(pool, tmp_path):
     (tmp_path / "index.html").write_text("<title>Bluff</title>")
     (tmp_path / "assets").mkdir()
     (tmp_path / "assets" / "index-a1b2c3.js").write_text("export {}")

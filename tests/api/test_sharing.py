@@ -140,7 +140,7 @@ def test_two_people_of_a_crew_have_different_initials(pool, account, anna):
 
 
 def first_in(pool, account):
-    """Whoever set Bluff up, in by the very first link."""
+    """The person who set Bluff up, in by the very first link."""
     with pool.connection() as connection:
         link = link_for(connection, account.id)
     return enter(pool, link).token
@@ -178,6 +178,6 @@ def test_sign_in_without_a_name_lists_the_names(pool, account, anna, database_ur
     assert print_link(None) == 0
     assert capsys.readouterr().out == "Run ./bluff sign-in NAME with one of these names:\n  Anna\n  lead\n"
     assert print_link("Berta") == 1
-    assert capsys.readouterr().err == "Nobody here is called Berta. The names are Anna, lead.\n"
+    assert capsys.readouterr().err == "Nobody here has the name Berta. The names are Anna, lead.\n"
     assert print_link("anna\u200b") == 0
     assert "/enter#" in capsys.readouterr().out

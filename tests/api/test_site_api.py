@@ -120,10 +120,10 @@ def test_a_plan_that_changes_under_the_pencil_calls_what_to_strike_first(client,
     struck = [stop for stop in called if stop["turn"] == "strike"]
     assert called[: len(struck)] == struck
     assert struck[0]["aloud"] == "strike forty-seven and a half, king, ahead, both plates"
-    anew = [stop for stop in called if not stop["is_written"]]
-    assert (anew[0]["symbol"], anew[0]["at"]["text"]) == ("K", "49")
+    again = [stop for stop in called if not stop["is_written"]]
+    assert (again[0]["symbol"], again[0]["at"]["text"]) == ("K", "49")
     record(client, job, *(said for stop in struck for said in written(stop, is_done=False)))
-    record(client, job, *(said for stop in anew for said in written(stop)))
+    record(client, job, *(said for stop in again for said in written(stop)))
     assert all(stop["is_written"] and stop["turn"] != "strike" for stop in walk(client, job))
 
 
@@ -134,7 +134,7 @@ def test_what_is_sent_twice_is_kept_once(client, job):
     assert log(client, job) == ["Crowned the wrong way"]
 
 
-def test_what_one_said_is_not_kept_in_the_name_of_whoever_signed_in_since(client, framer, job):
+def test_what_one_said_is_not_kept_in_the_name_of_anyone_who_signed_in_since(client, framer, job):
     said = {"key": str(uuid4()), "at": now().isoformat(), "kind": "note", "words": "Rain from noon"}
     sent = {"sent_at": now().isoformat(), "by": client.get("/api/session").json()["person"], "entries": [said]}
     refused = framer.post(f"/api/jobs/{job}/site/entries", json=sent)

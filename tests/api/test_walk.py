@@ -29,7 +29,7 @@ EXAMPLE = (Path(__file__).parents[2] / "examples" / "quill-harbour.bluff.json").
 OPERATIONS = [
     operation
     for result in schemathesis.openapi.from_dict(openapi_schema()).get_all_operations()
-    # What is about whoever asks, and nobody else.
+    # What is about the person who asks, and nobody else.
     if not (operation := result.ok()).path.startswith("/api/session")
 ]
 AT_THE_GATE = {400, 413, 415, 422}
@@ -100,7 +100,7 @@ def kept(pool, crew, tables):
 
 
 def misdeed(who, answer, is_by_link):
-    """What is wrong with an answer for whoever asked, None where nothing is."""
+    """What is wrong with an answer for the person who asked, None where nothing is."""
     if answer.status_code >= 500:
         return "a fault of ours"
     match who:

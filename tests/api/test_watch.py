@@ -1,4 +1,4 @@
-"""What whoever looks after a server is told: that it lives, what it does, and nothing of what anybody typed."""
+"""What the operator of a server is told: that it lives, what it does, and nothing of what anybody typed."""
 
 import json
 import logging
@@ -10,7 +10,7 @@ from bluff.api.watch import REQUESTS
 from people import client_of
 
 
-def test_it_says_that_it_lives_to_whoever_asks(pool):
+def test_it_says_that_it_lives_to_anyone_who_asks(pool):
     with client_of(pool) as client:
         assert (client.get("/healthz").text, client.get("/readyz").text) == ("alive\n", "ready\n")
 

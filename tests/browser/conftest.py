@@ -105,7 +105,7 @@ def blank(pool, account, profile, address):
     try:
         yield page
     finally:
-        # A page that is left open keeps its database, and whoever comes next waits for it.
+        # A page that is left open keeps its database, and the next page waits for it.
         profile.set_offline(False)
         if page.url != "about:blank":
             page.evaluate("localStorage.clear(); indexedDB.deleteDatabase('bluff-site')")

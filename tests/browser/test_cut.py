@@ -46,7 +46,7 @@ def test_the_boards_of_a_wall_are_shown_and_printed_alone(shelter):
     expect(board(page, 1)).to_be_visible()
 
 
-def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_anew(shelter):
+def test_boards_are_ticked_and_only_what_a_wall_changes_is_planned_again(shelter):
     """A window in wall C takes studs; boards of other walls stay, what was cut stays, and it is said."""
     page = shelter
     first = board(page, 1)

@@ -174,7 +174,7 @@ def test_rows_pasted_from_a_spreadsheet_run_on_from_the_cell(openings):
 
 def test_a_header_nobody_stands_for_is_marked_until_somebody_says(openings):
     # Nobody's word, and the crew's own: both are marked.
-    for mark, said in (("D7", "Nobody yet"), ("W6", "Crew’s habit")):
+    for mark, said in (("D7", "Not verified"), ("W6", "Crew’s habit")):
         expect(cell(openings, mark, "source")).to_have_text(said)
         expect(cell(openings, mark, "source").locator("svg")).to_have_count(1)
     source = cell(openings, "W6", "source")

@@ -52,7 +52,7 @@ def test_boards_on_the_site_are_taken_off_and_trucks_share_the_rest(order):
     trucks = page.get_by_label("Trucks")
     trucks.fill("0")
     trucks.press("Enter")
-    expect(page.get_by_text("Write 1 to 12 trucks.")).to_be_visible()
+    expect(page.get_by_text("Enter 1 to 12 trucks.")).to_be_visible()
     trucks.fill("2")
     trucks.press("Enter")
     expect(page.get_by_role("heading", name="Load 1, wall A")).to_be_visible()

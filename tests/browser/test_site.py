@@ -408,7 +408,7 @@ def test_a_photograph_the_server_chokes_on_holds_nothing_else_up(phone, tmp_path
     settled(phone)
 
 
-def test_what_somebody_said_waits_for_them_whoever_signs_in_next(phone, pool, account, address, shelter):
+def test_what_somebody_said_waits_for_them_no_matter_who_signs_in_next(phone, pool, account, address, shelter):
     """Records a lead left unsent never go up under the framer who takes the phone after them."""
     call(phone, "H", walk="along")
     all_of_it = int(phone.get_by_text("to go").inner_text().split()[0])

@@ -163,7 +163,7 @@ def test_a_full_disk_ends_with_a_sentence(window_wall):
         )
     assert ended.returncode == UNWRITTEN
     assert ended.stderr.decode() == (
-        "The framed job could not be written: No space left on device; make room and try again.\n"
+        "The framed job could not be written: No space left on device. Make room and try again.\n"
     )
 
 

@@ -110,12 +110,12 @@ def wall(**changes):
         ('{"format": "bluff-job", "version": 2, "name": "a\\u0000b"}', "cannot be written, U+0000"),
         ('{"format": "bluff-job", "version": 2, "name": "a\\ud800b"}', "cannot be written, U+D800"),
         ("{,}", "line 1, column 2"),
-        ("[1]", "This is no job file"),
+        ("[1]", "This is not a job file"),
         (b'{"\xff": 1}', "UTF-8"),
         ('{"format": "bluff-job", "format": "x"}', "“format” is there twice"),
         ('{"format": NaN}', "NaN is not a number"),
         ("[" * 100_000, "nested too deeply"),
-        (small(format="other"), 'format: This is no job file; its format must be "bluff-job"'),
+        (small(format="other"), 'format: This is not a job file; its format must be "bluff-job"'),
         (small(version=3), "version: Version 3 is not known. This Bluff reads versions 1 to 2"),
         (small(name=""), "name: A job needs a name"),
         (
@@ -171,6 +171,18 @@ def test_every_fault_names_its_path_and_says_what_would_do(data, says):
     (fault, *_) = faults(data)
     assert says in fault
     assert fault.endswith(".")
+
+
+@pytest.mark.parametrize(
+    ("day", "says"),
+    [
+        ({"people": 0}, "standard.day.people: 0 is too small; 1 is the least."),
+        ({"week": 8}, "standard.day.week: 8 is too large; 7 is the most."),
+        ({"trucks": "two"}, "standard.day.trucks: “two” is not a whole number. Write it without quotes or a fraction."),
+    ],
+)
+def test_a_number_out_of_its_bounds_says_what_the_bound_is(day, says):
+    assert faults(small(standard={"day": day})) == [says]
 
 
 def test_every_fault_is_said_at_once():

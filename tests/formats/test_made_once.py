@@ -16,7 +16,7 @@ class Counted:
         return [of]
 
 
-def test_it_is_made_once_for_an_object_and_anew_for_an_equal_one():
+def test_it_is_made_once_for_an_object_and_again_for_an_equal_one():
     make = Counted()
     made = MadeOnce(make, most=10)
     one, equal = (1, 2), tuple(range(1, 3))

@@ -90,7 +90,7 @@ def test_a_floor_of_many_walls_goes_on_over_the_page():
 def test_a_job_with_no_plan_and_letters_no_font_has_still_prints():
     job = Job("Łódź 船 shed", walls=(frame_wall("12' 2x4").plan.wall,))
     (_, cover), *_ = pages(job_sheets(framed(job), Paper.LETTER, Imprint(job.name, 0, "today"), LINK))
-    assert "lie on no plan" in cover
+    assert "are not on the plan" in cover
 
 
 @settings(max_examples=20)

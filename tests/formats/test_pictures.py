@@ -46,9 +46,9 @@ def test_a_large_picture_is_made_smaller():
 @pytest.mark.parametrize(
     ("data", "page", "sentence"),
     [
-        (b"hello", 1, "This is no picture"),
-        (drawn("PNG")[:60], 1, "This is no picture"),
-        (drawn("GIF"), 1, "This is no picture"),
+        (b"hello", 1, "This is not a picture"),
+        (drawn("PNG")[:60], 1, "This is not a picture"),
+        (drawn("GIF"), 1, "This is not a picture"),
         (b"%PDF-1.4 nonsense", 1, "could not be opened"),
         (pdf(), 3, "There is no page 3; the PDF has 2"),
         (b" " * (LARGEST_PICTURE + 1), 1, "over 24 MB"),

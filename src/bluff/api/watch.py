@@ -87,5 +87,5 @@ def metrics(request: Request) -> Response:
     """Figures in the usual text, for this machine alone: who is behind a proxy is not."""
     host = request.client.host if request.client else ""
     if not is_loopback(host):
-        raise NotFound(message("There are no figures for other machines."))
+        raise NotFound(message("Metrics are served to this machine only."))
     return Response(generate_latest(request.app.state.figures), media_type=CONTENT_TYPE_LATEST)

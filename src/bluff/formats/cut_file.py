@@ -49,7 +49,7 @@ def read_cut_list(text: str | bytes, aim: Aim) -> list[Demand]:
     """
     data = read_json(text, LARGEST_LIST)
     if not isinstance(data, dict):
-        raise FaultyData([Fault("", message('This is no list of pieces; it has "stock" and "sections".'))])
+        raise FaultyData([Fault("", message('This is not a list of pieces; it has "stock" and "sections".'))])
     try:
         listed = CutListFile.model_validate(data)
     except ValidationError as error:

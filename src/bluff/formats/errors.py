@@ -1,13 +1,13 @@
 """What is wrong with data from outside: every fault with its path and a sentence."""
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from typing import Any
 
 from pydantic import BaseModel, ValidationError
 
 from bluff.core.errors import BluffError
-from bluff.core.message import Message, message
+from bluff.core.message import Message, message, template
 
 
 @dataclass(frozen=True, slots=True)
@@ -83,6 +83,29 @@ _WRONG_KIND = {
 }
 
 
+_PLAIN: Mapping[str, tuple[str, str]] = {
+    "greater_than_equal": (template("{value} is too small; {bound} is the least."), "ge"),
+    "greater_than": (template("{value} is too small; it must be more than {bound}."), "gt"),
+    "less_than_equal": (template("{value} is too large; {bound} is the most."), "le"),
+    "less_than": (template("{value} is too large; it must be less than {bound}."), "lt"),
+    "too_short": (template("There are too few here; at least {bound} are needed."), "min_length"),
+    "string_too_short": (template("This is too short; write at least {bound} characters."), "min_length"),
+    **dict.fromkeys(("int_parsing", "int_parsing_size"), (template("{value} is not a whole number."), "")),
+    **dict.fromkeys(("float_type", "float_parsing", "finite_number"), (template("{value} is not a number."), "")),
+    "bool_parsing": (template("{value} is neither true nor false."), ""),
+    **dict.fromkeys(("uuid_parsing", "uuid_type"), (template("{value} is not an id."), "")),
+    **dict.fromkeys(
+        ("datetime_type", "datetime_parsing", "datetime_from_date_parsing", "timezone_aware"),
+        (template("{value} is not a date and time. Write it like 2026-05-06T07:30:00Z."), ""),
+    ),
+    **dict.fromkeys(
+        ("date_type", "date_parsing", "date_from_datetime_parsing"),
+        (template("{value} is not a date. Write it like 2026-05-06."), ""),
+    ),
+}
+"""What is wrong by the parser's name for it, and the parser's word for the bound in it, if there is one."""
+
+
 def _sentence(item: Any, model: type[BaseModel]) -> Message:
     value = _quoted(item["input"])
     context = item.get("ctx", {})
@@ -119,6 +142,9 @@ def _sentence(item: Any, model: type[BaseModel]) -> Message:
             )
         case kind if kind in _WRONG_KIND:
             return message("{value} is not {kind}.", value=value, kind=_WRONG_KIND[kind])
+        case kind if kind in _PLAIN:
+            says, bound = _PLAIN[kind]
+            return message(says, value=value, bound=str(context.get(bound, "")))
     return message("{value}: {why}.", value=value, why=item["msg"].lower())
 
 

@@ -399,12 +399,12 @@ def job_from_data(data: Any) -> Job:
     """A job from JSON already parsed; as `read_job`."""
     if not isinstance(data, dict):
         raise FaultyData(
-            [Fault("", message('This is no job file; it starts with {{"format": "bluff-job", "version": 2, …}}.'))]
+            [Fault("", message('This is not a job file; it starts with {{"format": "bluff-job", "version": 2, …}}.'))]
         )
     # Said before anything else: the other faults of another format would only mislead.
     if data.get("format") != FORMAT:
         raise FaultyData(
-            [Fault("format", message('This is no job file; its format must be "{format}".', format=FORMAT))]
+            [Fault("format", message('This is not a job file; its format must be "{format}".', format=FORMAT))]
         )
     if data.get("version") not in _READ:
         raise FaultyData(

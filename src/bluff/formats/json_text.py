@@ -98,7 +98,7 @@ def check_text(text: str) -> None:
     if found := UNWRITABLE.search(text):
         code = f"U+{ord(found[0]):04X}"
         raise FaultyData(
-            [Fault("", message("There is a character in it that cannot be written, {code}; take it out.", code=code))]
+            [Fault("", message("There is a character in it that cannot be written, {code}. Remove it.", code=code))]
         )
 
 

@@ -86,7 +86,7 @@ def read_photograph(data: bytes) -> bytes:
     return file.getvalue()
 
 
-READ_PHOTOGRAPH = Work(read_photograph, message("photograph"), message("take it smaller"), seconds=10, memory=512)
+READ_PHOTOGRAPH = Work(read_photograph, message("photograph"), message("take a smaller one"), seconds=10, memory=512)
 
 READ_PICTURE = Work(
     read_picture, message("picture"), message("save it smaller, or one page of it"), seconds=10, memory=512
@@ -100,7 +100,7 @@ def _image(data: bytes) -> Image.Image:
     except Image.DecompressionBombError as error:
         raise FaultyData([Fault("", message("The picture has too many pixels to unpack. Save it smaller."))]) from error
     except (OSError, SyntaxError, ValueError) as error:
-        raise FaultyData([Fault("", message("This is no picture. Import a PNG, a JPEG or a PDF."))]) from error
+        raise FaultyData([Fault("", message("This is not a picture. Import a PNG, a JPEG or a PDF."))]) from error
     return picture
 
 

@@ -49,7 +49,7 @@ def read_prices(text: str, stock: YardStock, boards_of: BoardsOf) -> YardStock:
         FaultyData: Lines that are not understood, each with its number and what would be.
     """
     if len(text) > LONGEST_LIST:
-        raise FaultyData([Fault("", message("This list is too long; take the prices in by parts."))])
+        raise FaultyData([Fault("", message("This list is too long. Import the prices in parts."))])
     found: dict[Section, dict[Length, Fraction | None]] = {}
     for of, length, price in _read(text, _priced):
         found.setdefault(of, {})[length] = price

@@ -86,7 +86,7 @@ def read_schedule(text: str) -> list[Change]:
         )
     if len(lines) > MOST_ROWS:
         raise FaultyData(
-            [Fault("", message("A schedule has at most {most_rows} lines; take it in in parts.", most_rows=MOST_ROWS))]
+            [Fault("", message("A schedule has at most {most_rows} lines. Import it in parts.", most_rows=MOST_ROWS))]
         )
     changes: list[Change] = []
     for line in lines[1:]:

@@ -182,7 +182,7 @@ class Jobs:
         def read() -> Job:
             plan = rows.plan_at(connection, self.account.crew_id, job, number)
             if plan is None:
-                raise NotFound(message("This job never was at revision {number}.", number=number))
+                raise NotFound(message("This job has no revision {number}.", number=number))
             return job_from_data(plan)
 
         return KNOWN.at((self.account.crew_id, job, number), read)

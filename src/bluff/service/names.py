@@ -41,7 +41,7 @@ def person_name(text: str) -> str:
             [
                 Fault(
                     "name",
-                    message("A name has 1 to {longest_name} characters that can be seen.", longest_name=LONGEST_NAME),
+                    message("A name has 1 to {longest_name} visible characters.", longest_name=LONGEST_NAME),
                 )
             ]
         )

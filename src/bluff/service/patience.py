@@ -39,7 +39,7 @@ class Patience:
         if self.has_left.is_set() or time.monotonic() - self._began > self.seconds:
             raise TooLong(
                 message(
-                    "This took over {seconds} seconds and was given up; work on a part of the job.",
+                    "This took over {seconds} seconds and was stopped. Work on a part of the job.",
                     seconds=f"{self.seconds:g}",
                 )
             )

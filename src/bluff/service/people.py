@@ -125,7 +125,7 @@ class People:
             if row.role == Role.LEAD and row.id != person
         ]
         if not others and not is_lead:
-            raise Changed(message("A crew needs a lead: make somebody else one first."))
+            raise Changed(message("A crew needs a lead. Make another person one first."))
 
 
 def _nobody() -> NotFound:

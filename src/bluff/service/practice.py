@@ -175,7 +175,7 @@ class Practice:
             )
         if not 1 <= len(exercises) <= MOST_EXERCISES:
             raise SettingError(
-                message("A class does 1 to {most_exercises} exercises. Choose some.", most_exercises=MOST_EXERCISES),
+                message("A class has 1 to {most_exercises} exercises. Choose some.", most_exercises=MOST_EXERCISES),
                 "exercises",
             )
         ways = self.ways(whose)

@@ -31,10 +31,10 @@ RIGHTS: Final = MappingProxyType(
 
 _SAYS: Final = MappingProxyType(
     {
-        Right.LOOK: message("Somebody of the crew may look at this."),
-        Right.RECORD: message("You may look at this job and change nothing; ask a lead to make you a framer."),
-        Right.CHANGE: message("A lead changes plans and standards; ask one to do it, or to make you a lead."),
-        Right.PEOPLE: message("A lead says who is in the crew."),
+        Right.LOOK: message("Only members of the crew may see this."),
+        Right.RECORD: message("You can view this job but not change it. Ask a lead to make you a framer."),
+        Right.CHANGE: message("Only leads change plans and standards. Ask one to do it, or to make you a lead."),
+        Right.PEOPLE: message("Only leads manage the crew."),
     }
 )
 

@@ -166,7 +166,7 @@ def enter(pool: ConnectionPool, token: str) -> Entered:
             account = accounts.add_guest(connection, hash_of(guest), SESSION_LASTS, share.id)
             return Entered(account, guest, share.wall)
     raise NotSignedIn(
-        message("This link was used, has ended, or is not whole. Ask the person who sent it for a new one.")
+        message("This link was used, has ended, or is incomplete. Ask the person who sent it for a new one.")
     )
 
 
@@ -274,7 +274,7 @@ def set_password(pool: ConnectionPool, account: Account, password: str, before: 
         if before is not None:
             _may_try(connection, who, FREE_TRIES)
     if before is not None and not (kept and _hasher().verify(before[:LONGEST_PASSWORD], kept)):
-        raise FaultyData([Fault("before", message("The current password is another one."))])
+        raise FaultyData([Fault("before", message("The current password is wrong."))])
     hashed = _hasher().hash(password)
     with pool.connection() as connection:
         accounts.forget_failures(connection, who)

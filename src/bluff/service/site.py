@@ -277,10 +277,10 @@ class Site:
             return
         if row.revision is None:
             if row.about or row.is_done:
-                raise Unfit(message("Say at which revision of the job this was marked."))
+                raise Unfit(message("Give the revision of the job this was marked by."))
             return
         if row.about is None and not row.is_done:
-            raise Unfit(message("A plate that is not marked after all is so at no revision."))
+            raise Unfit(message("A plate that is unmarked takes no revision."))
         if row.revision > state.revision:
             raise Unfit(
                 message(

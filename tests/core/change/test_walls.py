@@ -120,7 +120,7 @@ def test_nothing_is_moved_where_no_job_file_could_say_it():
 def test_a_wall_on_no_plan_cannot_be_moved():
     job = replace(shelter(), walls=(Wall("A", "2x4", Alone(FEET)),))
     for edit in (MoveWalls(("A",), FEET, 0), SplitWall("A", 100, "B")):
-        with refused(EditError, match="lies on no plan"):
+        with refused(EditError, match="is not on the plan"):
             apply(job, edit)
 
 

@@ -62,7 +62,7 @@ def test_a_window_that_is_added_makes_commons_cripples():
     assert more["2x4", "81"] == 2
 
 
-def test_a_wall_that_is_new_or_gone_is_marked_anew_or_struck_whole():
+def test_a_wall_that_is_new_or_gone_is_marked_again_or_struck_whole():
     framing = framed(job_of("12' 2x4"))
     (new,), (gone,) = rework([], [framing]), rework([framing], [])
     marks = [mark for mark in framing.marks if mark.plate is Plate.BOTTOM]

@@ -37,7 +37,7 @@ def test_walls_that_did_not_change_keep_every_board():
     assert found.is_settled
 
 
-def test_only_boards_that_lost_a_piece_are_planned_anew():
+def test_only_boards_that_lost_a_piece_are_planned_again():
     """Wall B has one stud less: board 2 goes, and its other stud waits; boards 1 and 3 are as they were."""
     found = carried(BOARDS, [asking(without("B/stud/2"))], ticks())
     assert found.kept == (BOARDS[0], BOARDS[2])
@@ -100,7 +100,7 @@ def test_a_spare_that_was_only_to_be_recut_goes_back_to_its_place():
     assert found.undone == (recut,)
 
 
-def test_a_locked_board_keeps_what_it_can_and_is_not_planned_anew():
+def test_a_locked_board_keeps_what_it_can_and_is_not_planned_again():
     locked = board(2, "16'", {"B/stud/1": "92 5/8", "B/stud/2": "92 5/8"}, is_locked=True)
     boards = (BOARDS[0], locked, BOARDS[2])
     assert locked in carried(boards, [asking(ALL)], ticks(), is_from_scratch=True).kept
@@ -109,13 +109,13 @@ def test_a_locked_board_keeps_what_it_can_and_is_not_planned_anew():
     assert not found.undone
 
 
-def test_planned_anew_everything_goes_that_is_neither_cut_nor_locked():
+def test_planned_again_everything_goes_that_is_neither_cut_nor_locked():
     found = carried(BOARDS, [asking(ALL)], ticks((3, "A/sill")), is_from_scratch=True)
     assert names(found.kept) == {3: ["A/sill", "B/sill"]}
     assert left(found) == ["A/stud/1", "A/stud/2", "B/stud/1", "B/stud/2"]
 
 
-def test_a_length_that_is_not_sold_any_more_is_planned_anew_unless_it_was_begun():
+def test_a_length_that_is_not_sold_any_more_is_planned_again_unless_it_was_begun():
     odd = board(1, "10'", {"A/stud/1": "92 5/8"})
     asked = [asking({"A/stud/1": "92 5/8"})]
     assert carried([odd], asked, ticks()).undone == (odd,)

@@ -98,7 +98,7 @@ def test_who_is_left_over_frames_alone_and_nobody_lets_go_of_a_wall():
     ]
 
 
-def test_who_is_free_joins_whoever_frames_alone():
+def test_who_is_free_joins_a_person_framing_alone():
     """Two people: one frames A alone for twelve of 20 minutes, both the other eight in four."""
     assert of_walls(two_walls(), WorkDay(people=2)) == [
         ("A", "layout", 0, 6, (0,)),

@@ -217,7 +217,7 @@ def test_a_deeper_header_is_offered_where_one_fits():
     )
     (finding,) = found(framing, Code.SHORT_CRIPPLE)
     assert say(finding.fix_label) == "Use 2x12"
-    # Nobody has verified the deeper one yet, whoever gave the first.
+    # Nobody has verified the deeper one yet, no matter who gave the first.
     assert finding.fix.opening.ways.header.source is Source.UNVERIFIED
 
 

@@ -13,7 +13,7 @@ export function Download({
 }: {
   job: string;
   file: string;
-  /** Of its query. */
+  /** Query parameters of the file. */
   params?: Record<string, string | number | readonly string[]>;
   /** Whether it is looked at rather than kept. */
   isOpened?: boolean;

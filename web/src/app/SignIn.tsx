@@ -60,7 +60,7 @@ export function SignIn() {
   );
 }
 
-/** Whose entries are here and not on the server yet: it goes up once they sign in, under no other name. */
+/** Whose entries are here and not on the server yet: they are sent once that person signs in, under no other name. */
 function LeftHere() {
   const left = [...useWaitingForOthers()];
   if (left.length === 0) return null;

@@ -147,7 +147,7 @@ function Look({ run, act }: { run: CuttingRun | null; act: CuttingChange }) {
           value={String(wanted.handling)}
           onEnter={(text) => {
             const handling = Number(text);
-            if (!(handling >= 0 && handling <= 1000)) return Promise.resolve(t`Write 0 to 1000.`);
+            if (!(handling >= 0 && handling <= 1000)) return Promise.resolve(t`Enter 0 to 1000.`);
             want({ ...wanted, handling });
             return Promise.resolve(null);
           }}

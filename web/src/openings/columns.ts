@@ -66,7 +66,7 @@ export const COLUMNS: readonly Column[] = [
       { value: "drawings", label: t`Drawings` },
       { value: "engineer", label: t`Engineer` },
       { value: "habit", label: t`Crew’s habit` },
-      { value: "unverified", label: t`Nobody yet` },
+      { value: "unverified", label: t`Not verified` },
     ],
   },
   { key: "jacks", head: (piece) => piece("Jack:many"), text: ({ jacks }) => String(jacks), isFigure: true },

@@ -121,7 +121,7 @@ function OrderBar({ job, change, trucks, onTrucks }: OrderedProps) {
           onEnter={(text) => {
             const count = Number(text);
             if (!Number.isInteger(count) || count < 1 || count > 12)
-              return Promise.resolve(t`Write 1 to 12 trucks.`);
+              return Promise.resolve(t`Enter 1 to 12 trucks.`);
             onTrucks(count);
             return Promise.resolve(null);
           }}

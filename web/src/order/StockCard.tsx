@@ -26,7 +26,7 @@ export function StockCard({ job, order, change }: { job: Job; order: Order; chan
   const take = (text: string) => told(stock.list(text));
   const whole = (text: string, say: (count: number) => Promise<string | null>) => {
     const count = Number(text);
-    return Number.isInteger(count) && text !== "" ? say(count) : Promise.resolve(t`Write a whole number.`);
+    return Number.isInteger(count) && text !== "" ? say(count) : Promise.resolve(t`Enter a whole number.`);
   };
   return (
     <>

@@ -1,6 +1,6 @@
 import type { Edit } from "../api/client";
 
-/** Saving walls out, as one change; null when there are none. */
+/** Removing walls, as one change; null when there are none. */
 export function removal(walls: readonly string[]): Edit | null {
   const [first, ...more] = walls;
   if (!first) return null;

@@ -134,7 +134,7 @@ function Questions({ practice: { known }, search }: { practice: Practice; search
         <Text color="faint" fontSize="14px">
           <Trans>
             <Figure text={`${known.known}`} fontWeight="700" fontSize="18px" color="ink" /> of {known.topics}{" "}
-            topics known, {known.asked} query
+            topics known, {known.asked} asked
           </Trans>
         </Text>
       </Flex>

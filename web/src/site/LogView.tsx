@@ -174,7 +174,7 @@ function Days({ job, lines, isOfOne }: { job: string; lines: LogLine[]; isOfOne:
   ));
 }
 
-/** Something to be remembered, with a photograph if one is taken, entry by the signed-in account. */
+/** Something to be remembered, with a photo if one is taken, under the signed-in person. */
 function Note({ job, wall }: { job: Job; wall?: string }) {
   const id = useId();
   // A note opened from a piece is about that piece.

@@ -11,7 +11,7 @@ const edit = (way: string, text: string | null): Edit => ({ edit: "set-way", way
 
 it("tries the rows of one key together, each once", () => {
   const kind = tryWay(null, KIND, "flat");
-  expect(kind).toMatchObject({ says: "header.kind: flat", edits: [edit("header.kind", "flat")] });
+  expect(kind).toMatchObject({ says: "header.kind: Flat", edits: [edit("header.kind", "flat")] });
   expect(editOf(kind)).toEqual(edit("header.kind", "flat"));
   const both = tryWay(tryWay(kind, SIZE, "2x8"), SIZE, "2x10");
   expect(editOf(both)).toEqual({

@@ -16,7 +16,7 @@ export interface Considered {
  */
 export function tryWay(before: Considered | null, row: Way, text: string | null): Considered {
   const { way, key, name } = row;
-  const option = row.options.find(({ value }) => value === text)?.name.toLowerCase();
+  const option = row.options.find(({ value }) => value === text)?.name;
   const kept = before?.way?.key === key ? before.edits.filter((edit) => !isOf(edit, way)) : [];
   return {
     says: `${name}: ${text === null ? t`as before this job` : (option ?? (text || t`usual`))}`,

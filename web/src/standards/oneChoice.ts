@@ -41,7 +41,7 @@ export function optionsAsWays({ way, key, name, options, text }: Way, { wall, op
       : {
           name: option.name,
           considered: {
-            says: `${name}: ${option.name.toLowerCase()}`,
+            says: `${name}: ${option.name}`,
             edits: [
               { edit: "set-way", way, text: option.value, ...(opening ? { opening } : wall ? { wall } : {}) },
             ],

@@ -63,7 +63,7 @@ _HEADERS = {
 
 
 _OWN_FAULT = message(
-    "Something went wrong in Bluff itself. Nothing was changed. The log where it was started says more."
+    "Something went wrong in Bluff itself. Nothing was changed. The window where it was started has the details."
 )
 
 

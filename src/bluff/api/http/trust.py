@@ -1,49 +1,75 @@
-"""Helping a phone trust this installation: a page that says how, and the certificate it is to trust."""
+"""Making a phone trust this installation: a page with the steps, and the certificate."""
 
+from collections.abc import Mapping
+from html import escape
 from pathlib import Path
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
-from bluff.core.message import message
+from bluff.core.message import Message, message
 from bluff.service.errors import NotFound
+from bluff.views.language import LANGUAGE
+from bluff.views.reader import Reader
 
 router = APIRouter(include_in_schema=False)
 
 _PAGE = """<!doctype html>
-<html lang="en">
+<html lang="{language}">
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width">
-<title>Trust Bluff</title>
+<title>{title}</title>
 <style>
-  body { font: 18px/1.5 system-ui, sans-serif; max-width: 34em; margin: 2em auto; padding: 0 1em; color: #1c1a17;
-         background: #f4efe4; }
-  a.take { display: inline-block; padding: .6em 1em; background: #1c1a17; color: #fff; text-decoration: none; }
+  body {{ font: 18px/1.5 system-ui, sans-serif; max-width: 34em; margin: 2em auto; padding: 0 1em; color: #1c1a17;
+         background: #f4efe4; }}
+  a.download {{ display: inline-block; padding: .6em 1em; background: #1c1a17; color: #fff; text-decoration: none; }}
 </style>
-<h1>Trust Bluff on this phone</h1>
-<p>Bluff speaks to phones through a certificate of its own. Once a phone trusts that, it warns no more, works without
-a signal, and may use its camera. The certificate is good for addresses of the local network alone.</p>
-<p><a class="take" href="/trust/authority.crt">1. Take the certificate</a></p>
-<h2>2. On an iPhone or iPad</h2>
-<p>Settings, <b>Profile Downloaded</b>, Install. Then General, About, <b>Certificate Trust Settings</b>: turn it on.</p>
-<h2>2. On Android</h2>
-<p>Settings, Security, Encryption and credentials, <b>Install a certificate</b>, CA certificate: choose the file.</p>
-<h2>3. Open Bluff</h2>
-<p><a href="/">Go to Bluff</a>; there is no warning any more.</p>
+<h1>{heading}</h1>
+<p>{why}</p>
+<p><a class="download" href="/trust/authority.crt">{download}</a></p>
+<h2>{apple}</h2>
+<p>{apple_steps}</p>
+<h2>{android}</h2>
+<p>{android_steps}</p>
+<h2>{open}</h2>
+<p><a href="/">{go}</a></p>
 </html>
 """
+
+_TEXTS: Mapping[str, Message] = {
+    "title": message("Trust Bluff"),
+    "heading": message("Trust Bluff on this phone"),
+    "why": message(
+        "Bluff serves phones with a certificate of its own. Once the phone trusts it, the warning is gone, and Bluff "
+        "can work offline and use the camera. The certificate is valid for addresses of the local network only."
+    ),
+    "download": message("1. Download the certificate"),
+    "apple": message("2. On an iPhone or iPad"),
+    "apple_steps": message(
+        "Open Settings, press what was downloaded at the top, and Install. Then open General, About, “Certificate "
+        "Trust Settings”, and turn it on."
+    ),
+    "android": message("2. On Android"),
+    "android_steps": message(
+        "Open Settings, Security, Encryption and credentials, “Install a certificate”, CA certificate, and choose the "
+        "file."
+    ),
+    "open": message("3. Open Bluff"),
+    "go": message("Go to Bluff. The warning is gone."),
+}
 
 
 @router.get("/trust", response_class=HTMLResponse)
 def trust(request: Request) -> str:
-    """How a phone comes to trust this installation."""
+    """How to make a phone trust this installation."""
     _authority(request)
-    return _PAGE
+    say = Reader().say
+    return _PAGE.format(language=LANGUAGE.get(), **{name: escape(say(text)) for name, text in _TEXTS.items()})
 
 
 @router.get("/trust/authority.crt")
 def authority(request: Request) -> Response:
-    """What it is to trust; the key to it stays here."""
+    """The certificate to trust; its key never leaves this machine."""
     return Response(
         _authority(request).read_bytes(),
         media_type="application/x-x509-ca-cert",
@@ -54,5 +80,5 @@ def authority(request: Request) -> Response:
 def _authority(request: Request) -> Path:
     found: Path | None = request.app.state.authority
     if found is None:
-        raise NotFound(message("Bluff is not served in the local network; start it with --lan."))
+        raise NotFound(message("Bluff is not served in the local network. Start it with --lan."))
     return found

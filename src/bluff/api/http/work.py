@@ -44,7 +44,7 @@ async def done(request: Request, work: Work[P, R], *args: P.args, **kwargs: P.kw
     try:
         while not waited.done() and not await request.is_disconnected():
             if is_ending():
-                raise Ending(message("Bluff is being stopped. Ask again once it is back."), 60)
+                raise Ending(message("Bluff is stopping. Try again once it is back."), 60)
             await asyncio.wait({waited}, timeout=_LOOK)
     finally:
         if not future.done():

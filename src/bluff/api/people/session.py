@@ -109,7 +109,7 @@ def signed_in(request: Request) -> Account:
     if account is None:
         raise NotSignedIn(message("Sign in first."))
     if account.only_job is not None and request.path_params.get("job_id") != str(account.only_job):
-        raise NotFound(message("The link you have is for one job, and this is not in it."))
+        raise NotFound(message("Your link is for one job, and this is not part of it."))
     request.app.state.limits.count(account, sessions.hash_of(token or "").hex(), request.url.path)
     return account
 

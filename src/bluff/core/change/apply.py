@@ -174,7 +174,7 @@ def _apply_to_plan(job: Job, edit: PlanEdit) -> Job:
             return replace(job, picture=picture)
         case ScalePicture(first, second, length):
             if job.picture is None:
-                raise EditError(message("There is no picture under this plan. Bring one in first."), "picture")
+                raise EditError(message("There is no picture under this plan. Import one first."), "picture")
             return replace(job, picture=scaled(job.picture, Known(first, second, length)))
 
 

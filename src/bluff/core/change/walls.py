@@ -132,7 +132,7 @@ def split(job: Job, wall_id: str, at: Length, new_id: str) -> Job:
     plan = _plan(job, wall_id)
     run, mine = plan.wall.run, _outline(plan)
     if mine is None or not isinstance(run, Between):
-        raise EditError(message("Wall {wall_id} lies on no plan. Enter it as two.", wall_id=wall_id), "wall")
+        raise EditError(message("Wall {wall_id} is not on the plan. Enter it as two walls.", wall_id=wall_id), "wall")
     if not 0 < at < run.length:
         raise EditError(
             message(
@@ -266,7 +266,7 @@ def _made_one(wall: Wall, other: Wall, end: End, mine: Outline, theirs: Outline)
     """A wall that goes on to the other's far end, and how far before its own start it then begins."""
     run = wall.run
     if not isinstance(run, Between):  # spliced, so it lies on the plan
-        raise EditError(message("Wall {id} lies on no plan.", id=wall.id), "wall")
+        raise EditError(message("Wall {id} is not on the plan.", id=wall.id), "wall")
     tips = [(mine.along((point.x, point.y)), point) for point in _points(other)]
     along, tip = max(tips) if end is End.END else min(tips)
     longer = replace(run, end=tip) if end is End.END else replace(run, start=tip)
@@ -399,7 +399,7 @@ def _with_those_in_line(job: Job, wall_ids: Iterable[str], plans: Mapping[str, W
     waiting = [job.wall(wall_id).id for wall_id in wall_ids]
     for id_ in waiting:
         if isinstance(plans[id_].wall.run, Alone):
-            raise EditError(message("Wall {id} lies on no plan, so it cannot be moved there.", id=id_), "walls")
+            raise EditError(message("Wall {id} is not on the plan, so it cannot be moved there.", id=id_), "walls")
     while waiting:
         moving.add(id_ := waiting.pop())
         for end in End:

@@ -62,7 +62,7 @@ class Station:
 
 
 def drawn(plan: WallPlan) -> Outline | None:
-    """A wall's outline as it was entered, None when it lies on no plan."""
+    """A wall's outline as it was entered, None when it is not on the plan."""
     return outline(plan.wall, plan.stud.width)
 
 

@@ -31,7 +31,7 @@ class BuildStep:
         after: The walls that must stand before it, because it butts against them.
         waits_in_ring: Whether those wait for it in turn, so that somebody has to hold one of them open.
         built_on: The side of its own line it is framed on, flat, its bottom plate at the line; None for a wall
-            that lies on no plan.
+            that is not on the plan.
         raised_toward: The point of the compass its top travels to.
         room: Clear floor on that side until the next wall that stands by then; None where there is none within 40 ft.
         is_tight: Whether the wall is higher than that, so that it is framed elsewhere and carried in.

@@ -57,7 +57,7 @@ class MeasuredRoom:
     """
 
     heights: tuple[Length, ...]
-    play: Length = part(USUAL_PLAY, "Play", "What the wall is lower than the room.")
+    play: Length = part(USUAL_PLAY, "Play", "How much lower the wall is than the room.")
 
     @property
     def smallest(self) -> Length:
@@ -232,7 +232,7 @@ class BoltRule:
     Source: docs/rules.md, Anchor bolts. The local code and the drawings rule.
     """
 
-    from_end: Length = part(inches(12), "First bolt", "At most so far from each end of a board.")
+    from_end: Length = part(inches(12), "First bolt", "The most from each end of a board.")
     apart: Length = part(inches(72), "Bolts apart", "At most; the drawings and the code rule.")
 
     def __post_init__(self) -> None:
@@ -253,7 +253,7 @@ class PinRule:
     Source: docs/rules.md, Pins.
     """
 
-    from_end: Length = part(inches(12), "First pin", "At most so far from each end of a board.")
+    from_end: Length = part(inches(12), "First pin", "The most from each end of a board.")
     apart: Length = part(inches(32), "Pins apart", "At most, as the drawings say.")
 
     def __post_init__(self) -> None:
@@ -347,7 +347,7 @@ class Insulation:
     Source: docs/rules.md, Heat and hours.
     """
 
-    cavity: Number = part(Fraction(0), "Cavity, R", "Of what fills the bays; 0 until somebody says.")
+    cavity: Number = part(Fraction(0), "Cavity, R", "Of the insulation in the bays; 0 means not entered.")
     outside: Number = part(Fraction(0), "Over the wood, R", "Of insulation that covers wood and bays alike.")
 
     def __post_init__(self) -> None:
@@ -373,7 +373,7 @@ class Rates:
     Source: docs/rules.md, Heat and hours.
     """
 
-    cut: Number = part(Fraction(0), "Minutes a cut", "At the saw; 0 until somebody says.")
+    cut: Number = part(Fraction(0), "Minutes a cut", "At the saw; 0 means not entered.")
     piece: Number = part(Fraction(0), "Minutes a piece", "Set and nailed.")
     opening: Number = part(Fraction(0), "Minutes an opening", "On top of its pieces: {header} and packs nailed up.")
     plate: Number = part(Fraction(0), "Minutes a foot", "Of plate, laid out and marked.")
@@ -384,9 +384,7 @@ class Rates:
         for name in ("cut", "piece", "opening", "plate", "sheet", "raising"):
             if not 0 <= getattr(self, name) <= _MOST_MINUTES:
                 raise SettingError(
-                    message(
-                        "Work takes 0 to {most_minutes} minutes a piece; 0 says nothing.", most_minutes=_MOST_MINUTES
-                    ),
+                    message("Enter 0 to {most_minutes} minutes; 0 means not entered.", most_minutes=_MOST_MINUTES),
                     name,
                 )
 

@@ -118,8 +118,8 @@ def _describe_ways(edit: SetWays | SetWay | ApplyStandard) -> Message:
             return message("{opening}: {setting}", opening=opening, setting=setting) if opening else setting
         case ApplyStandard(taken):
             if taken is None:
-                return message("Bluff's own standard taken")
-            return message("Standard {name} taken", name=taken.name)
+                return message("Bluff's own standard applied")
+            return message("Standard {name} applied", name=taken.name)
 
 
 def _describe_wall(edit: AddWall | ChangeWall | RemoveWall, were: Were) -> Message:
@@ -146,7 +146,7 @@ def _describe_opening(edit: AddOpening | ChangeOpening | RemoveOpening | CheckOp
             return message("{opening} removed", opening=opening_id)
         case CheckOpenings(ids, is_checked):
             marks = ", ".join(ids[:_MOST_MARKS]) + (" …" if len(ids) > _MOST_MARKS else "")
-            return message("{openings} checked" if is_checked else "{openings} not checked any more", openings=marks)
+            return message("{openings} checked" if is_checked else "{openings} no longer checked", openings=marks)
         case ChangeOpening(opening_id, opening):
             was = were.get(opening_id)
             changes = list(_opening_changes(was, opening)) if isinstance(was, Opening) else []

@@ -81,7 +81,7 @@ class Source(School):
     ENGINEER = "engineer", "Engineer"
     HABIT = "habit", "Crew’s habit"
     """The crew, which is never authority for a header."""
-    UNVERIFIED = "unverified", "Nobody yet"
+    UNVERIFIED = "unverified", "Not verified"
     """Not entered."""
 
     @property
@@ -134,14 +134,14 @@ class Header:
     kind: HeaderKind = part(HeaderKind.BUILT_UP, "{Header}")
     size: str | None = part("2x8", "{Header} size", "Of one board of it.", empty="the wall’s {stud:many}")
     plies: Count = part(2, "{Header} plies", "Side by side, or one on the other when flat.", options=up_to(MOST_PLIES))
-    source: Source = part(Source.UNVERIFIED, "{Header} size from", "Only drawings and an engineer are authority.")
+    source: Source = part(Source.UNVERIFIED, "{Header} size from", "Only the drawings and the engineer decide.")
     place: HeaderPlace = part(HeaderPlace.AT_HEAD, "{Header} sits")
     capped: Capped = part(Capped.NONE, "{Pad_plate:many}", "Boards laid flat on or under {header:a}.")
     laid: Laid = part(Laid.EDGE, "{Header} laid", "A solid one, on its edge or flat.")
     is_furred: bool = part(
         False,
         "Furring",
-        "Fills what the {header} is thinner than the wall.",
+        "Fills the gap where the {header} is thinner than the wall.",
         options=yes_or_no(("Furred to the wall", ""), ("As thick as it is", "")),
     )
 

@@ -277,7 +277,7 @@ class Picture:
     def __post_init__(self) -> None:
         if not _IMAGE.fullmatch(self.image):
             raise JobError(
-                message("A picture is named by 32 digits and letters a to f, as it was when it was taken in."), "image"
+                message("A picture is named by 32 digits and letters a to f, as it was when it was imported."), "image"
             )
         if not 0 < self.scale * max(self.width, self.height) <= LONGEST or min(self.width, self.height) < 1:
             raise JobError(

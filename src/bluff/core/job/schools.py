@@ -154,7 +154,7 @@ class CeilingBacking(School):
     BETWEEN_JOISTS = (
         "between-joists",
         "{Block:many} between the joists",
-        "In plane with the joists, however the slab runs; say how far apart those are.",
+        "In plane with the joists, however the slab runs; enter their spacing.",
     )
     """Blocks from joist to joist over the wall and a board on each side of it, in plane with the joists."""
     ON_PLATES = (

@@ -155,7 +155,7 @@ def check_usual_allowances(key: str, allowances: UsualAllowances) -> None:
     """Refuse a usual figure for a kind of opening that has an allowance of its own."""
     for kind, _ in allowances:
         if kind in (OpeningKind.WINDOW, OpeningKind.DOOR):
-            raise SettingError(message("There is a row of its own for this kind: {key}.", key=f"{kind}_allowance"), key)
+            raise SettingError(message("This kind has a setting of its own: {key}.", key=f"{kind}_allowance"), key)
 
 
 def check_intersection_board(key: str, board: str) -> None:
@@ -411,7 +411,7 @@ class Standard:
         "Board behind a wall",
         "A wide flat’s; a 2x8 behind a wall of 5 1/2 leaves 7/8 a side.",
         check=check_intersection_board,
-        options=(option(NARROWEST, "Narrowest that does"), *(option(size, size) for size in STUDS[1:])),
+        options=(option(NARROWEST, "Narrowest that works"), *(option(size, size) for size in STUDS[1:])),
     )
     panel_gap: Length = way(
         inches("1/2"),
@@ -456,7 +456,7 @@ class Standard:
     sheet_drop: Length = way(
         0,
         "Sheets hang below",
-        "So far below the {bottom_plate}; 0 is flush with it.",
+        "How far below the {bottom_plate}; 0 is flush with it.",
         check=Within(
             0, inches(12), message("Sheets hang 0 to 12 inches below the {bottom_plate}; 0 is flush with it.")
         ),
@@ -477,9 +477,9 @@ class Standard:
     shop_work: ShopWork = way(ShopWork.NONE, "Made in the shop", "Taken off the day on the site.")
     tolerance: Length = way(
         inches("1/8"),
-        "Checks let by",
+        "Tolerance of checks",
         "How far diagonals, openings and plumb may be off.",
-        check=Within(inches("1/64"), inches(1), message("A check lets 1/64 to 1 inch by; 1/8 is usual.")),
+        check=Within(inches("1/64"), inches(1), message("A tolerance is 1/64 to 1 inch; 1/8 is usual.")),
     )
     mark_lines: MarkLines = way(MarkLines.ONE, "Lines on the plate")
     marked_on: MarkedOn = way(MarkedOn.FACE, "Marks go on")

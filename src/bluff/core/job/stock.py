@@ -183,7 +183,9 @@ class YardStock:
             raise JobError(message("Write the shortest offcut that is kept, like 24."), "keep")
         if not 0 <= self.crooked <= MOST_CROOKED:
             raise JobError(
-                message("Write what percent of boards is too crooked, 0 to {most_crooked}.", most_crooked=MOST_CROOKED),
+                message(
+                    "Enter the percent of boards that are too crooked, 0 to {most_crooked}.", most_crooked=MOST_CROOKED
+                ),
                 "crooked",
             )
         if not 1 <= self.box <= _LARGEST_BOX:
@@ -191,7 +193,7 @@ class YardStock:
         if not 0 <= self.spare_nails <= MOST_SPARE_NAILS:
             raise JobError(
                 message(
-                    "Write what percent of nails is bought on top, 0 to {most_spare_nails}.",
+                    "Enter the percent of extra nails, 0 to {most_spare_nails}.",
                     most_spare_nails=MOST_SPARE_NAILS,
                 ),
                 "spare_nails",

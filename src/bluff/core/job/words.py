@@ -93,7 +93,7 @@ class Words:
             if word.name is not None and not (_NAME.fullmatch(word.name) and len(word.name) <= LONGEST_WORD):
                 raise SettingError(
                     message(
-                        "A piece is called by letters, at most {longest_word} with spaces, like sole plate.",
+                        "A name is letters and spaces, at most {longest_word} of them, like sole plate.",
                         longest_word=LONGEST_WORD,
                     ),
                     f"{piece}.name",

@@ -125,7 +125,7 @@ def read_scale(text: str) -> Fraction:
     if one.strip() != "1" or not to.strip().isdecimal() or int(to) == 0:
         raise SettingError(
             message(
-                "“{text}” is not a scale. Write inches to the foot, like 1 1/2, or one to so many, like 1:10.",
+                "“{text}” is not a scale. Write inches to the foot, like 1 1/2, or a ratio, like 1:10.",
                 text=text,
             )
         )

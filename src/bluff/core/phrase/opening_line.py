@@ -238,7 +238,7 @@ CHANGE_OPENING: LinePhrase = Phrase(
     ("W1 @ 7-0", "W1 3-0x4-0", "W1 head 84", "W1 3-0x4-0 @ 7-0 header 2x10", "W1 6-0 from end", "W1 2 kings"),
 )
 REMOVE_OPENING: LinePhrase = Phrase(
-    message("take an opening out"),
+    message("remove an opening"),
     (Either((_OPENING, Word("gone")), (Word("remove"), _OPENING)),),
     lambda given, _: RemoveOpening(given["opening"][0]),
     ("W1 gone", "remove W1"),

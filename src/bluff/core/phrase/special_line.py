@@ -133,20 +133,20 @@ BACKING: LinePhrase = Phrase(
 )
 _PLACES = Either((Word("by"), Word("rule")), (Many(length_slot("at", "place")),))
 BOLTS: LinePhrase = Phrase(
-    message("say where the anchor bolts are cast"),
+    message("set where the anchor bolts are cast in"),
     (Word("bolts", ("bolt",)), _PLACES, IN_WALL),
     _bolts,
     ("bolts 12 48 84", "bolts by rule"),
 )
 PINS: LinePhrase = Phrase(
-    message("say where the plate is shot down"),
+    message("set where the plate is pinned"),
     (Word("pins", ("pin",)), _PLACES, IN_WALL),
     _pins,
     ("pins 10 40 70", "pins by rule"),
 )
 
 BREAKS: LinePhrase = Phrase(
-    message("say where a plate breaks"),
+    message("set where a plate breaks"),
     (
         Word("break"),
         Either(

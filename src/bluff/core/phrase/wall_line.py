@@ -111,7 +111,7 @@ def _low_end(given: Given, wall: Wall, reading: Reading) -> End:
         if (meeting := meetings.at(end)) and meeting.other == tied:
             return end
     raise PhraseError(
-        message("Wall {id} ends at no wall {tied}. Say low at start or low at end.", id=wall.id, tied=tied)
+        message("Wall {id} ends at no wall {tied}. Write low at start or low at end.", id=wall.id, tied=tied)
     )
 
 
@@ -120,7 +120,7 @@ _LENGTH, _STUD = length_slot("length", "length"), lumber_slot(shown="studs")
 _NEW = (Maybe(Slot("mark", "mark", _read_new_mark)), _LENGTH, _STUD)
 
 ADD_WALL: LinePhrase = Phrase(
-    message("add a wall that lies on no plan"),
+    message("add a wall that is not on the plan"),
     _NEW,
     lambda given, reading: AddWall(_wall(given, reading)),
     ("18-6 2x4", "N 12' 2x6"),
@@ -132,7 +132,7 @@ CHANGE_WALL: LinePhrase = Phrase(
     ("A 24'", "A 2x6", "A 24' 2x4"),
 )
 CALL_WALL: LinePhrase = Phrase(
-    message("say what a wall is"),
+    message("set what a wall is"),
     (
         wall_slot(),
         Either(
@@ -144,7 +144,7 @@ CALL_WALL: LinePhrase = Phrase(
     ("A bearing", "A not bearing", "A partition"),
 )
 RUN_THROUGH: LinePhrase = Phrase(
-    message("say which of two walls runs through at their corner"),
+    message("set which of two walls runs through at their corner"),
     (
         wall_slot(),
         Either(
@@ -157,7 +157,7 @@ RUN_THROUGH: LinePhrase = Phrase(
     (_THROUGH_EXAMPLE, "A butts into B"),
 )
 REMOVE_WALL: LinePhrase = Phrase(
-    message("take a wall out with its openings"),
+    message("remove a wall with its openings"),
     (Either((wall_slot(), Word("gone")), (Word("remove"), wall_slot())),),
     lambda given, _: RemoveWall(given["wall"][0]),
     ("H gone", "remove H"),

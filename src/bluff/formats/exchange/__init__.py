@@ -43,13 +43,13 @@ def kind_of(data: bytes) -> DrawingKind:
 
 
 _OTHERS = (
-    (b"PK", message("This is packed; unpack it, and bring in the .dxf or .ifc that is in it.")),
+    (b"PK", message("This is an archive. Unpack it and import the .dxf or .ifc in it.")),
     (b"AC10", message("This is a drawing program's own file; save it as DXF there.")),
-    (b"%PDF", message("This is a PDF; bring it in under its own name, as .pdf, to lay it under the plan.")),
-    (b"\x89PNG", message("This is a picture; bring it in under its own name, as .png, to lay it under the plan.")),
-    (b"\xff\xd8\xff", message("This is a picture; bring it in under its own name, as .jpg, to lay it under the plan.")),
+    (b"%PDF", message("This is a PDF. Import it as a .pdf file to lay it under the plan.")),
+    (b"\x89PNG", message("This is a picture. Import it as a .png file to lay it under the plan.")),
+    (b"\xff\xd8\xff", message("This is a picture. Import it as a .jpg file to lay it under the plan.")),
     (b"<?xml", message("This is XML; save the model as IFC text (.ifc), or the drawing as DXF.")),
-    (b"{", message("This is JSON. A job file is taken in on the Jobs screen; a drawing is DXF or IFC.")),
+    (b"{", message("This is JSON. Import a job file on the Jobs screen; a drawing is DXF or IFC.")),
 )
 """What other files begin with, and what to do with them."""
 

@@ -124,7 +124,7 @@ def _opened(data: bytes, understood: Understood) -> Drawing:
 
 
 def _no_drawing() -> FaultyData:
-    return FaultyData([Fault("", message("This is no DXF drawing. Save it as DXF, as text or binary."))])
+    return FaultyData([Fault("", message("This is not a DXF drawing. Save it as DXF, as text or binary."))])
 
 
 def _take_entries(document: Drawing, understood: Understood) -> bool:

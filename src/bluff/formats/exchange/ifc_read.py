@@ -83,7 +83,7 @@ def _opened(text: str) -> tuple[ifcopenshell.file, list[Any]]:
         model = ifcopenshell.file.from_string(text)
         return model, sorted(model.by_type("IfcWall"), key=lambda wall: wall.id())
     except (RuntimeError, ValueError, OSError, ifcopenshell.Error) as error:
-        raise FaultyData([Fault("", message("This is no IFC model. Save it as IFC 2x3 or 4, as text."))]) from error
+        raise FaultyData([Fault("", message("This is not an IFC model. Save it as IFC 2x3 or 4, as text."))]) from error
 
 
 def _take_entry(thing: Any, what: str, understood: Understood) -> bool:

@@ -121,7 +121,7 @@ def draw_packs(page: Page, packs: Sequence[Pack]) -> None:
 def _floor(page: Page, plans: Sequence[WallPlan], across: tuple[float, float], up: tuple[float, float]) -> None:
     area = floor_plan.area(plans)
     if area is None:
-        page.text(across[0], up[1] - 20, message("The walls of this job lie on no plan."), 12)
+        page.text(across[0], up[1] - 20, message("The walls of this job are not on the plan."), 12)
         return
     west, south, east, north = area
     room = 34.0
