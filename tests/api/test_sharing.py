@@ -128,7 +128,7 @@ def test_names_that_look_alike_are_one_name(pool, account, anna, alike):
 def test_a_name_of_nothing_that_can_be_seen_is_none(pool, account):
     assert clean_name("\u200b\u3164 ") == ""
     assert clean_name("Second   phone") == "Second phone"
-    with refused(FaultyData, match="that can be seen"):
+    with refused(FaultyData, match="visible characters"):
         People(pool, account).invite("\u200b\u2060", "AL", Role.FRAMER)
 
 

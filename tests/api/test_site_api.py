@@ -324,7 +324,7 @@ def test_a_photograph_is_kept_small_upright_and_without_where_it_was_taken(clien
     assert not dict(kept.getexif())
     assert b"Nobody" not in client.get(f"{at}.jpg").content
     refused = client.put(f"/api/jobs/{job}/site/pictures/{uuid4()}", content=b"no picture")
-    assert (refused.status_code, "no picture" in refused.json()["message"]) == (422, True)
+    assert (refused.status_code, "not a picture" in refused.json()["message"]) == (422, True)
 
 
 def test_a_photograph_of_several_megabytes_is_kept(client, job):
