@@ -362,7 +362,7 @@ def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
         (b"AC1032\0", "save it as DXF there"),
         (b"%PDF-1.7", "This is a PDF"),
         (b"ISO-10303-21;\nHEADER;", "This is not an IFC model"),
-        (b'{"format": "bluff-job"}', "taken in on the Jobs screen"),
+        (b'{"format": "bluff-job"}', "Import a job file on the Jobs screen"),
     ],
 )
 def test_a_file_that_is_something_else_says_what_it_is_and_what_to_do(data, sentence):

@@ -19,7 +19,7 @@ def test_framing_goes_on_only_while_somebody_waits():
 
 
 def test_nobody_waits_for_ever():
-    with waiting(Patience(seconds=-1)), refused(TooLong, match="given up; work on a part of the job"):
+    with waiting(Patience(seconds=-1)), refused(TooLong, match="was stopped. Work on a part of the job"):
         still_waited_for()
     with waiting(Patience()):
         still_waited_for()

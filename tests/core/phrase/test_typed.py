@@ -255,7 +255,7 @@ def test_a_top_is_typed(line, top):
 @pytest.mark.parametrize(
     ("line", "says"),
     [
-        ("B top 5/12 low at E", "Wall B ends at no wall E. Say low at start or low at end"),
+        ("B top 5/12 low at E", "Wall B ends at no wall E. Write low at start or low at end"),
         ("B top 30/12 ridge centered", "from 0 to 24"),
         ("B top steep ridge centered", "Write the rise in 12 of run, like 5/12"),
     ],
