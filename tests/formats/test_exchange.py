@@ -358,7 +358,7 @@ def test_a_drawing_from_outside_is_read_in_a_process_of_its_own():
         (b"", "The file is empty"),
         (b"nothing of the kind", "neither a DXF drawing nor an IFC model"),
         (b"  0\nSECTION\n", "This is not a DXF drawing"),
-        (b"PK\x03\x04", "unpack it"),
+        (b"PK\x03\x04", "Unpack it"),
         (b"AC1032\0", "save it as DXF there"),
         (b"%PDF-1.7", "This is a PDF"),
         (b"ISO-10303-21;\nHEADER;", "This is not an IFC model"),
