@@ -43,7 +43,7 @@ def faults_of(error: ValidationError, model: type[BaseModel]) -> list[Fault]:
 
 def faults_in(errors: Iterable[Any], model: type[BaseModel]) -> list[Fault]:
     """As `faults_of`, from the list of errors a request handler was given."""
-    return [Fault(path_of(_said_path(item["loc"])), _sentence(item, model)) for item in errors]
+    return [Fault(path_of(_named_path(item["loc"])), _sentence(item, model)) for item in errors]
 
 
 def fault_of(error: BluffError, *prefix: str | int) -> Fault:
@@ -64,7 +64,7 @@ def path_of(location: Iterable[str | int]) -> str:
     return path
 
 
-def _said_path(location: Sequence[str | int]) -> Sequence[str | int]:
+def _named_path(location: Sequence[str | int]) -> Sequence[str | int]:
     """A location without what only the parser knows: the request's part, the tag of the chosen edit."""
     # No key of ours has a dash in it; every edit's tag has one.
     words = [part for part in location if part not in _REQUEST_PARTS and "-" not in str(part)]
@@ -83,13 +83,13 @@ _WRONG_KIND = {
 }
 
 
-_PLAIN: Mapping[str, tuple[str, str]] = {
+_SENTENCES: Mapping[str, tuple[str, str]] = {
     "greater_than_equal": (template("{value} is too small; {bound} is the least."), "ge"),
     "greater_than": (template("{value} is too small; it must be more than {bound}."), "gt"),
     "less_than_equal": (template("{value} is too large; {bound} is the most."), "le"),
     "less_than": (template("{value} is too large; it must be less than {bound}."), "lt"),
-    "too_short": (template("There are too few here; at least {bound} are needed."), "min_length"),
-    "string_too_short": (template("This is too short; write at least {bound} characters."), "min_length"),
+    "too_short": (template("There are too few here. The least is {bound}."), "min_length"),
+    "string_too_short": (template("This is too short. The least number of characters is {bound}."), "min_length"),
     **dict.fromkeys(("int_parsing", "int_parsing_size"), (template("{value} is not a whole number."), "")),
     **dict.fromkeys(("float_type", "float_parsing", "finite_number"), (template("{value} is not a number."), "")),
     "bool_parsing": (template("{value} is neither true nor false."), ""),
@@ -103,7 +103,7 @@ _PLAIN: Mapping[str, tuple[str, str]] = {
         (template("{value} is not a date. Write it like 2026-05-06."), ""),
     ),
 }
-"""What is wrong by the parser's name for it, and the parser's word for the bound in it, if there is one."""
+"""By Pydantic's name of what is wrong: the sentence, and Pydantic's name of the bound in it, if there is one."""
 
 
 def _sentence(item: Any, model: type[BaseModel]) -> Message:
@@ -142,8 +142,8 @@ def _sentence(item: Any, model: type[BaseModel]) -> Message:
             )
         case kind if kind in _WRONG_KIND:
             return message("{value} is not {kind}.", value=value, kind=_WRONG_KIND[kind])
-        case kind if kind in _PLAIN:
-            says, bound = _PLAIN[kind]
+        case kind if kind in _SENTENCES:
+            says, bound = _SENTENCES[kind]
             return message(says, value=value, bound=str(context.get(bound, "")))
     return message("{value}: {why}.", value=value, why=item["msg"].lower())
 

@@ -145,7 +145,7 @@ def search_records(
         job: Which.
         wall: Only of this one.
         day: Only of this one, as the server counts days.
-        words: Only what has all of them in it, whoever entered it.
+        words: Only what has all of them in it, by anyone, about anything.
         most: No more than this.
     """
     with connection.cursor(row_factory=class_row(SiteRecord)) as cursor:

@@ -174,9 +174,16 @@ export async function load(): Promise<void> {
   setEntries((all) => [...left, ...all.filter(({ entry }) => !keys.has(entry.key))]);
 }
 
-/** What is kept, as it is now; pages of earlier versions called the entry `said`. */
-function asWaiting({ said, ...kept }: Kept["waiting"]["value"] & { said?: SiteEntry }) {
-  return said ? { ...kept, entry: said } : kept;
+/** An entry as pages of earlier versions wrote it, who called people `hands`. */
+type OldEntry = SiteEntry & { hands?: number };
+
+/** What is kept, by today's names: the phone's own plan of the day reads entries before the server does. */
+function asWaiting({ said, ...kept }: Kept["waiting"]["value"] & { said?: OldEntry }) {
+  if (!said) return kept;
+  const { hands, ...entry } = said;
+  if (entry.kind !== "tick") return { ...kept, entry };
+  const work = entry.work === "raise/hands" ? "raise/people" : entry.work;
+  return { ...kept, entry: { ...entry, work, ...(hands !== undefined && { people: hands }) } };
 }
 
 type Store = ReturnType<typeof storeOf>;

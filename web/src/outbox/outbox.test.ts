@@ -94,12 +94,27 @@ describe("entries of the site", () => {
       upgrade: (made) => void made.createObjectStore("waiting", { keyPath: "number", autoIncrement: true }),
     });
     const said = { ...NOTE, words: "before", key: crypto.randomUUID(), at: "2026-01-05T07:31:00Z" };
+    const begun = {
+      kind: "tick",
+      wall: "A",
+      work: "begun/frame",
+      is_done: true,
+      hands: 2,
+      key: "2",
+      at: said.at,
+    };
     await kept.add("waiting", { job: JOB, by: LEAD, said, refused: null });
+    await kept.add("waiting", { job: JOB, by: LEAD, said: begun, refused: null });
     kept.close();
     answers = [status(503)];
-    const outbox = await opened();
-    expect(words(outbox)).toEqual(["before"]);
-    await soon(() => expect(sent[0]?.entries).toMatchObject([{ key: said.key, words: "before" }]));
+    const _outbox = await opened();
+    await soon(() =>
+      expect(sent[0]?.entries).toMatchObject([
+        { key: said.key, words: "before" },
+        { key: "2", work: "begun/frame", people: 2 },
+      ]),
+    );
+    expect(sent[0]?.entries[1]).not.toHaveProperty("hands");
   });
 
   it("is on the device before it is sent, and goes up under the same key when the page is opened again", async () => {

@@ -31,7 +31,7 @@ class Quiet:
     is_collected: bool = True
 
     def hear(self) -> None:
-        """Somebody asks."""
+        """A request came."""
         self.last_at, self.is_collected = time.monotonic(), False
 
     @asynccontextmanager

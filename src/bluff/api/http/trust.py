@@ -46,8 +46,8 @@ _TEXTS: Mapping[str, Message] = {
     "download": message("1. Download the certificate"),
     "apple": message("2. On an iPhone or iPad"),
     "apple_steps": message(
-        "Open Settings, press what was downloaded at the top, and Install. Then open General, About, “Certificate "
-        "Trust Settings”, and turn it on."
+        "Open Settings, “Profile Downloaded”, and press Install. Then open General, About, “Certificate Trust "
+        "Settings”, and turn it on."
     ),
     "android": message("2. On Android"),
     "android_steps": message(

@@ -39,7 +39,7 @@ class WallTypes:
     """
 
     def __init__(self, answers: Answers, walls: Sequence[WallSeen]) -> None:
-        self._said = answers
+        self._answers = answers
         self._seen = walls
         # What is left stands in the building all the same, and what it keeps the weather off is not outside.
         self._sides = outside_of(walls)
@@ -60,7 +60,7 @@ class WallTypes:
 
     def is_left_as_said(self, wall: WallSeen) -> bool:
         """Whether somebody answered that walls of its type are not framed."""
-        return self._said.get(f"stud {_key(wall)}") == NOT_FRAMED
+        return self._answers.get(f"stud {_key(wall)}") == NOT_FRAMED
 
     def outsides(self, taken: Collection[int]) -> dict[int, int]:
         """On which side of each wall the outside is; asks for the kind of each type.
@@ -83,7 +83,7 @@ class WallTypes:
     def _stud_guess(self, key: str, walls: Sequence[WallSeen]) -> tuple[Guess, str | None]:
         """What walls of one type are framed with, and the answer to it if there is one."""
         furred = [f"{stud}{_FURRED}" for stud in _FURRING]
-        answer = self._said.one_of(f"stud {key}", (*STUDS, *furred, NOT_FRAMED))
+        answer = self._answers.one_of(f"stud {key}", (*STUDS, *furred, NOT_FRAMED))
         likely, _ = Counter(wall.stud or NOT_FRAMED for wall in walls).most_common(1)[0]
         bare = framed_by(walls[0].drawn)
         is_drawn = bool(bare and bare.is_sure) or all(wall.is_layered and wall.stud for wall in walls)
@@ -105,7 +105,7 @@ class WallTypes:
 
     def _kind(self, key: str, sides: Sequence[int], *, is_whole: bool) -> str:
         """Whether walls of one type are exterior, or each is what it lies as; asked for each type."""
-        answer = self._said.one_of(f"kind {key}", (_AS_IT_LIES, *WallKind))
+        answer = self._answers.one_of(f"kind {key}", (_AS_IT_LIES, *WallKind))
         outside = sum(side != 0 for side in sides)
         lie = message(
             "as they stand: {exterior} exterior, {partition} partition",
