@@ -124,7 +124,7 @@ def walk(
     figures: Figures = "inches",
 ) -> list[StopView]:
     """A wall's stops as they are asked of the server, but for what is written and what is to be struck."""
-    held = Held.held_at(End(hook) if hook else framing.plan.standard.datum.end, burn=burn, reach=reach, over=over)
+    held = Held.from_settings(End(hook) if hook else framing.plan.standard.datum.end, burn=burn, reach=reach, over=over)
     return [stop_view(stop, framing.plan, figures) for stop in stops(framing, held, OnPlates(on), Walk(walk))]
 
 

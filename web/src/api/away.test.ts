@@ -25,7 +25,7 @@ function server(...answers: (() => Response)[]) {
 }
 
 describe("a server that is away", () => {
-  it("is request again until it answers, with what was typed", async () => {
+  it("is tried again until it answers, with what was typed", async () => {
     const { send, pause, sent, seen } = server(
       refused,
       () => {
@@ -47,7 +47,7 @@ describe("a server that is away", () => {
     expect(sent).toHaveLength(1);
   });
 
-  it("is not request again when nobody waits", async () => {
+  it("is not tried again when nobody waits", async () => {
     const { send, pause } = server();
     const gone = new AbortController();
     gone.abort();

@@ -20,7 +20,7 @@ const FILES: File[] = [
   { value: "job", label: t`Job file`, path: "file" },
 ];
 
-/** Everything a job, or the wall in view, can be taken out as; sheets of paper show the layers the bench shows. */
+/** Everything a job, or the wall in view, can be exported as; sheets of paper show the layers the bench shows. */
 export function ExportMenu({ job, wall }: { job: string; wall?: string | undefined }) {
   const layers = layersAsked(useLayers());
   const alone: File[] = wall

@@ -17,7 +17,7 @@ export function JobBar({
   children,
 }: {
   job: Job;
-  /** The wall in view, which can be taken out alone. */
+  /** The wall in view, which can be exported alone. */
   wall?: string | undefined;
   change: JobChange;
   children: ReactNode;

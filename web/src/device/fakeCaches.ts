@@ -1,37 +1,37 @@
 /** The browser's `caches` as tests have it: in memory, by address. */
 
-type Asked = RequestInfo | URL;
+type Requested = RequestInfo | URL;
 
-const addressOf = (request: Asked): URL =>
+const addressOf = (request: Requested): URL =>
   new URL(request instanceof Request ? request.url : String(request), window.location.href);
 
 class FakeCache {
   readonly kept = new Map<string, Response>();
 
-  async match(request: Asked, options?: CacheQueryOptions): Promise<Response | undefined> {
+  async match(request: Requested, options?: CacheQueryOptions): Promise<Response | undefined> {
     return this.kept.get(this.found(request, options)[0] ?? "")?.clone();
   }
 
-  async put(request: Asked, answer: Response) {
+  async put(request: Requested, answer: Response) {
     this.kept.set(addressOf(request).href, answer);
   }
 
-  async add(request: Asked) {
+  async add(request: Requested) {
     const answer = await fetch(request);
     if (!answer.ok) throw new TypeError(`${answer.status}`);
     await this.put(request, answer);
   }
 
-  async keys(request?: Asked, options?: CacheQueryOptions): Promise<Request[]> {
+  async keys(request?: Requested, options?: CacheQueryOptions): Promise<Request[]> {
     const found = request === undefined ? [...this.kept.keys()] : this.found(request, options);
     return found.map((address) => new Request(address));
   }
 
-  async delete(request: Asked) {
+  async delete(request: Requested) {
     return this.kept.delete(addressOf(request).href);
   }
 
-  private found(request: Asked, { ignoreSearch = false }: CacheQueryOptions = {}): string[] {
+  private found(request: Requested, { ignoreSearch = false }: CacheQueryOptions = {}): string[] {
     const wanted = addressOf(request);
     return [...this.kept.keys()].filter((address) => {
       const one = new URL(address);

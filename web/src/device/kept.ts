@@ -1,6 +1,6 @@
 /** What the page and what runs beside it (`sw.ts`) both know of jobs that are saved for offline. */
 
-/** What was kept of each job is in a cache of this name and the job's id. */
+/** What is kept of each job is in a cache of this name, which devices have had from the start, and the job's id. */
 export const OFFLINE = "bluff-along-";
 /** What Python is made of is in this cache, one for all jobs. */
 export const PYTHON = "bluff-python";

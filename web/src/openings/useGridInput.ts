@@ -24,7 +24,7 @@ const MOVES: Record<string, [number, number]> = {
   End: [0, COLUMNS.length],
 };
 
-interface Hand {
+interface GridInput {
   lines: ScheduleLine[];
   grid: Grid;
   act: (action: GridAction) => void;
@@ -36,7 +36,7 @@ interface Hand {
 }
 
 /** The keys, and what is pasted and copied, of a schedule that is walked and written like a spreadsheet. */
-export function useGridInput({ lines, grid, act, says, onWrite, onTable, onCheck }: Hand) {
+export function useGridInput({ lines, grid, act, says, onWrite, onTable, onCheck }: GridInput) {
   const table = useRef<HTMLTableElement>(null);
   const line = lines[grid.row];
   const column = COLUMNS[grid.column];

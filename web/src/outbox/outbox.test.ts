@@ -107,7 +107,7 @@ describe("entries of the site", () => {
     await kept.add("waiting", { job: JOB, by: LEAD, said: begun, refused: null });
     kept.close();
     answers = [status(503)];
-    const _outbox = await opened();
+    await opened();
     await soon(() =>
       expect(sent[0]?.entries).toMatchObject([
         { key: said.key, words: "before" },

@@ -168,7 +168,7 @@ def stops(
     ] = None,
 ) -> WalkView:
     """The marks of a wall, one stop after another."""
-    held = Held.held_at(hook, burn=burn, reach=reach, over=over or ())
+    held = Held.from_settings(hook, burn=burn, reach=reach, over=over or ())
     [walked] = site.walks(job_id, wall_id, [Way(held, on, walk)])
     return _walk(walked, figures)
 
@@ -179,7 +179,7 @@ def walks(
 ) -> list[HeldView]:
     """The marks of a wall however the tape is held and its plates are walked, for a phone that takes the job along."""
     ways = [
-        Way(Held.held_at(hook, burn=burn, reach=reach), on, walk)
+        Way(Held.from_settings(hook, burn=burn, reach=reach), on, walk)
         for hook, burn, on, walk in product((None, *End), (False, True), OnPlates, Walk)
     ]
     return [

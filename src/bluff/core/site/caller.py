@@ -75,10 +75,10 @@ class Held:
     over: frozenset[str] = frozenset()
 
     @classmethod
-    def held_at(
+    def from_settings(
         cls, hook: End | None = None, *, burn: bool = False, reach: int | None = None, over: Iterable[str] = ()
     ) -> "Held":
-        """As a screen says it: whether an inch is burned, and the tape's length in feet."""
+        """As a person sets it: whether an inch is burned, and the tape's length in feet."""
         far = None if reach is None else inches(12 * reach)
         return cls(hook, BURNED_INCH if burn else 0, far, frozenset(over))
 
