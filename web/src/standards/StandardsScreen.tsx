@@ -81,8 +81,8 @@ function AllChoices({
     <>
       <JobBar job={job} change={change}>
         {compare}
-        <Parts names={ways.map(({ name }) => name)} />
       </JobBar>
+      <Parts names={ways.map(({ name }) => name)} />
       <Flex flex="1" minH="0" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" overflowY="auto" pb="4">
           {ways.map((group) =>
@@ -142,14 +142,16 @@ function isIn({ rows }: WaysGroup, considered: Considered | null): boolean {
 /** The way to each part of the standard. */
 function Parts({ names }: { names: string[] }) {
   return (
-    // More of them lie beyond the edge where they fade; at the end there is room behind the last one.
+    // On a phone they are one row to push along, which fades where more of them lie beyond its edge.
     <Flex
       as="nav"
       aria-label={t`Parts of the standard`}
-      minW="0"
-      overflowX="auto"
-      pe="28px"
-      maskImage="linear-gradient(to right, #000 calc(100% - 28px), transparent)"
+      px="3"
+      flexShrink="0"
+      borderBottomWidth="1px"
+      wrap={{ base: "nowrap", lg: "wrap" }}
+      overflowX={{ base: "auto", lg: "visible" }}
+      maskImage={{ base: "linear-gradient(to right, #000 calc(100% - 28px), transparent)", lg: "none" }}
     >
       {names.map((name) => (
         <Button
