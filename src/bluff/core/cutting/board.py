@@ -134,7 +134,7 @@ Ticks: TypeAlias = frozenset[Tick]
 
 def faults_of_boards(
     boards: Sequence[JobBoard],
-    demands: Mapping[Section, Mapping[str, Length]],
+    lengths: Mapping[Section, Mapping[str, Length]],
     kerf: Length,
     slants: Mapping[str, Slant] | None = None,
 ) -> list[str]:
@@ -144,7 +144,7 @@ def faults_of_boards(
 
     Args:
         boards: All of them.
-        demands: What every piece takes of a board, by section and name.
+        lengths: What every piece takes of a board, by section and name.
         kerf: Of the saw.
         slants: The bevels of pieces that have one, by name; none where no piece has.
     """
@@ -157,13 +157,13 @@ def faults_of_boards(
             faults.append(f"Board {board.number} is cut {format_inches(over)} past its end.")
         misfits = _misfits(board, kerf, slants or {})
         faults += [f"{cut.name} does not fit the bevel before it on board {board.number}." for cut in misfits]
-        pieces = demands.get(board.section, {})
+        pieces = lengths.get(board.section, {})
         given.update(
             (board.section, cut.piece)
             for cut in board.cuts
             if pieces.get(cut.piece) == cut.takes and board.tick(cut) not in recut
         )
-    for section, pieces in demands.items():
+    for section, pieces in lengths.items():
         for piece in pieces:
             if (count := given[section, piece]) != 1:
                 faults.append(f"{piece} of {section} is cut {count} times, not once.")
