@@ -111,7 +111,7 @@ function Choices({ id, walk, held, stop, over, onOver }: HeldSheetProps & { id: 
         value={held.walk}
         choices={[
           { value: "by-turn", label: t`Layout last` },
-          { value: "along", label: t`In order along the plate` },
+          { value: "along", label: t`Along the plate` },
         ]}
         onPick={(how) => hold({ walk: how })}
       />
