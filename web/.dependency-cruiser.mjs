@@ -9,6 +9,7 @@ const ROOMS = [
   { screens: ["jobs", "order", "pole", "site", "standards"] },
   { rooms: ["ways"] },
   { rooms: ["drawing"] },
+  { rooms: ["line"] },
   { rooms: ["app"] },
   { rooms: ["outbox"] },
   { rooms: ["api"] },

@@ -175,8 +175,13 @@ def test_what_cannot_be_is_refused_with_its_path(client, job):
 
 def test_a_typed_line_is_understood_before_it_counts(client, job, edit):
     edit(WALL)
-    answer = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "3-6x4-6 @ 9-3", "wall": "A"}).json()
-    assert answer["says"] == "Window W1, 3-6 x 4-6"
+    reading = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "3-6x4-6 @ 9-3", "wall": "A"}).json()
+    answer = reading["read"]
+    assert reading["unread"] == []
+    # The window is 43 wide in the rough, centered on 111.
+    assert answer["says"] == (
+        "Add window W1 3-6 x 4-6 at center 9'-3\" from start, in A · RO 43 x 55, 7'-5 1/2\" to 11'-0 1/2\""
+    )
     assert [(total["name"], total["value"]["text"]) for total in answer["sums"]] == [
         ("rough width", "43"),
         ("rough height", "55"),
@@ -185,10 +190,29 @@ def test_a_typed_line_is_understood_before_it_counts(client, job, edit):
     assert client.get(f"/api/jobs/{job['id']}").json()["revision"] == 1
     edit(answer["edit"])
     wall = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "12' 2x6", "wall": None}).json()
-    assert wall["says"] == "Wall B of 2x6, 12'-0\""
-    refused = client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "3-6x4-6", "wall": "A"})
-    assert refused.status_code == 422
+    assert wall["read"]["says"] == "Add wall B 12'-0\" 2x6"
     assert client.post(f"/api/jobs/{job['id']}/phrase", json={"text": "x", "wall": "Z"}).status_code == 404
+
+
+def test_what_of_a_line_is_not_sure_is_left_with_its_reason_and_what_it_may_mean(client, job, edit):
+    edit(WALL)
+    line = {"text": "w 3-0x4-0 at 6-0; A 24; W9 head 84", "wall": "A"}
+    reading = client.post(f"/api/jobs/{job['id']}/phrase", json=line).json()
+    assert reading["read"]["edit"]["edit"] == "add-opening"
+    length, opening = reading["unread"]
+    # A is 18-6: 24 inches are odd, and 24 feet are not.
+    assert (length["text"], length["reason"]) == ("A 24", None)
+    assert length["choices"] == [f"Wall A: length 18'-6\" → {feet}'-0\"" for feet in (2, 24)]
+    assert opening == {"text": "W9 head 84", "reason": "There is no opening W9; there are W1.", "choices": []}
+
+
+def test_a_line_is_completed_in_the_jobs_own_marks(client, job, edit):
+    edit(WALL)
+    edit(WINDOW)
+    path = f"/api/jobs/{job['id']}/phrase/completions"
+    assert client.post(path, json={"text": "W1 he", "wall": "A"}).json() == {"lines": ["W1 head", "W1 header"]}
+    assert client.post(path, json={"text": "delete w", "wall": "A"}).json()["lines"][0] == "delete W1"
+    assert client.post(path, json={"text": "W1 head 8", "wall": "A"}).json() == {"lines": []}
 
 
 def test_an_edit_can_be_looked_at_before_it_is_made(client, job, edit):

@@ -58,10 +58,10 @@ def test_the_wall_stands_still_while_somebody_types(window_wall):
     line = window_wall.get_by_label("Type an opening")
     before = drawing(window_wall).bounding_box()
     line.fill("2-0x2-0 @ 15-0")
-    expect(window_wall.get_by_text("Window W2, 2-0 x 2-0")).to_be_visible()
+    expect(window_wall.get_by_text("Add window W2 2-0 x 2-0")).to_be_visible()
     assert drawing(window_wall).bounding_box() == before
     line.fill("something else")
-    expect(window_wall.get_by_text("“else” is not understood")).to_be_visible()
+    expect(window_wall.get_by_text("“something” is not understood")).to_be_visible()
     assert drawing(window_wall).bounding_box() == before
     line.fill("")
 

@@ -95,7 +95,7 @@ def test_what_cannot_be_understood_says_why_and_stays(empty):
     type_in(empty, OUTSIDE)
     field = empty.get_by_label("Type what the plan says")
     field.fill("12-4 off Z")
-    expect(empty.get_by_text("There is no wall Z in the plan")).to_be_visible()
+    expect(empty.get_by_text("There is no wall Z")).to_be_visible()
     field.press("Enter")
     expect(field).to_have_value("12-4 off Z")
 

@@ -35,7 +35,7 @@ def kept(page, text):
 
 def test_openings_and_walls_are_changed_by_their_marks_and_one_undo_brings_them_back(bench):
     line(bench).fill("W1 head 84")
-    expect(bench.get_by_text("Window W1, 3-6 x 4-6")).to_be_visible()
+    expect(bench.get_by_text("W1: head 82 1/2 → 84")).to_be_visible()
     line(bench).press("Enter")
     expect(drawing(bench)).to_contain_text("head 84")
     bench.get_by_role("button", name=re.compile("^Undo")).click()
@@ -83,18 +83,23 @@ def test_a_walk_of_bare_numbers_offers_feet_at_one_key(page):
     page.get_by_label("Name of a new job").fill("Shed")
     page.get_by_role("button", name="Start").click()
     line(page).fill("24 R 12 R 24 R 12")
-    expect(page.get_by_text("Read as inches: no wall is longer than 2'-0\".")).to_be_visible()
-    line(page).press("Alt+f")
-    expect(line(page)).to_have_value("24' R 12' R 24' R 12'")
-    expect(page.get_by_text("4 walls of 2x6: A 24'-0\"")).to_be_visible()
-    expect(page.get_by_text("Read as inches")).to_have_count(0)
+    expect(page.get_by_text("may mean several things")).to_be_visible()
+    # Enter alone chooses neither.
+    line(page).press("Enter")
+    expect(line(page)).to_have_value("24 R 12 R 24 R 12")
+    line(page).press("Alt+2")
+    expect(line(page)).to_have_value("Walk 24'-0\" R 12'-0\" R 24'-0\" R 12'-0\" with 2x6")
+    expect(page.get_by_text("4 walls: A 24'-0\"")).to_be_visible()
+    expect(page.get_by_text("may mean several things")).to_have_count(0)
+    line(page).press("Enter")
+    expect(page.locator("[data-wall=D] > polygon")).to_be_visible()
 
 
 def test_long_sentences_leave_the_wall_where_it_is(bench):
     before = drawing(bench).bounding_box()
     for text in ("W9 @ 7-0", "3-0x4-0 @ 4-0 from nowhere", "24 R 12 R 24 R 12", "w 3-0x3-0 @ -2-0 from W1"):
         line(bench).fill(text)
-        expect(bench.get_by_text(re.compile("is not understood|Read as inches")).first).to_be_visible()
+        expect(bench.get_by_text(re.compile("is not understood|may mean several|There is no")).first).to_be_visible()
         assert drawing(bench).bounding_box() == before, text
 
 

@@ -185,7 +185,7 @@ def test_boards_on_the_site_grades_and_what_is_kept_stay_in_the_job_file():
         ({"on_site": {"2x5": {"96": 1}}}, "on_site.2x5", "no 2x5"),
         ({"on_site": {"2x4": {"96": 0}}}, "on_site.2x4.96", "1"),
         ({"on_site": {"2x4": {"96": 1, "8'": 2}}}, "on_site.2x4.96", "once for each length"),
-        ({"on_site": {"2x4": {"six": 1}}}, "on_site.2x4.six", "six"),
+        ({"on_site": {"2x4": {"many": 1}}}, "on_site.2x4.many", "many"),
         ({"grades": {"2x6": "No.2"}}, "grades.2x6", "List its boards"),
         ({"crooked": 60}, "crooked", "50"),
         ({"kerf": "1"}, "kerf", "nothing to 1/2"),

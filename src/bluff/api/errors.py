@@ -15,7 +15,6 @@ from bluff.api.job.job import job_view
 from bluff.core.errors import BluffError
 from bluff.core.job.words import Words
 from bluff.core.message import message
-from bluff.core.phrase.typed import LineError
 from bluff.formats.edits import edit_from_core
 from bluff.formats.errors import Fault, FaultyData, fault_of, faults_in
 from bluff.service.errors import (
@@ -56,8 +55,7 @@ def install_error_handlers(app: FastAPI) -> None:
 
     @app.exception_handler(BluffError)
     def refuse(_: Request, error: BluffError) -> JSONResponse:
-        words = error.words if isinstance(error, LineError) else _USUAL
-        return _answer(422, _refusal([fault_of(error)], words))
+        return _answer(422, _refusal([fault_of(error)]))
 
     @app.exception_handler(FaultyData)
     def refuse_data(_: Request, error: FaultyData) -> JSONResponse:
@@ -88,8 +86,8 @@ def install_error_handlers(app: FastAPI) -> None:
         return answer
 
 
-def _refusal(faults: Sequence[Fault], words: Words = _USUAL) -> Refusal:
-    views = [FaultView(path=fault.path, message=reader(words).say(fault.message)) for fault in faults]
+def _refusal(faults: Sequence[Fault]) -> Refusal:
+    views = [FaultView(path=fault.path, message=reader(_USUAL).say(fault.message)) for fault in faults]
     return Refusal(message=views[0].message, faults=views)
 
 

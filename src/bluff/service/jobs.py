@@ -18,11 +18,10 @@ from bluff.core.job.finding import Severity
 from bluff.core.job.job import Job
 from bluff.core.measure.length import Length
 from bluff.core.message import Message, message
-from bluff.core.phrase.typed import read_line
 from bluff.formats.edits import edit_data, edit_from_data
 from bluff.formats.job_file import job_data, job_from_data, parts_from_data
 from bluff.service.errors import Conflict, NotFound, NothingToDo
-from bluff.service.framings import KNOWN, findings_by_wall, framing
+from bluff.service.framings import KNOWN, findings_by_wall
 from bluff.service.job_state import JobState, Made
 from bluff.service.rights import Right, need
 from bluff.store import jobs as rows
@@ -313,18 +312,6 @@ def _figures(job: Job) -> dict[str, int]:
         "length": sum(wall.run.length for wall in job.walls),
         **{severity: findings[severity] for severity in Severity},
     }
-
-
-def read_phrase(job: Job, text: str, wall_id: str | None) -> Edit:
-    """The edit a typed line asks for, an opening going into the wall given.
-
-    Raises:
-        NotFound: The job has no such wall.
-        BluffError: The line is not understood, or names a wall that is not there.
-    """
-    if wall_id is not None:
-        framing(job, wall_id)
-    return read_line(text, job, wall_id)
 
 
 def described(edit: dict[str, Any], were: rows.Were) -> Message:

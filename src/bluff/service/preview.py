@@ -5,7 +5,6 @@ from dataclasses import dataclass, replace
 
 from bluff.core.change.apply import apply
 from bluff.core.cutting.demand import lengths_lost
-from bluff.core.job.description import describe, parts_of
 from bluff.core.job.edit import (
     AddOpening,
     AddWall,
@@ -19,15 +18,15 @@ from bluff.core.job.edit import (
 )
 from bluff.core.job.finding import Finding
 from bluff.core.job.job import Job, Wall
-from bluff.core.job.schools import End
 from bluff.core.job.words import Words
-from bluff.core.measure.length import format_board, format_feet
+from bluff.core.measure.length import format_board
 from bluff.core.measure.sum import Sum
-from bluff.core.message import Message, listed, message, plural
-from bluff.core.phrase.plan_line import in_feet, walk_gap
+from bluff.core.message import Message, message
+from bluff.core.phrase.plan_line import walk_gap
+from bluff.core.phrase.say import lines_said, said
+from bluff.core.phrase.typed import Selected, read_parts
 from bluff.core.wall.wall_plan import WallPlan
 from bluff.service.framings import framing
-from bluff.service.jobs import read_phrase
 
 NamedSums = Sequence[tuple[Message, Sum]]
 
@@ -43,7 +42,6 @@ class ReadEdit:
         sums: The figures it decides, by name.
         findings: What would be found then where it is made.
         warns: What may not have been meant.
-        instead: Another line that may have been meant.
     """
 
     edit: Edit
@@ -52,7 +50,36 @@ class ReadEdit:
     sums: NamedSums = ()
     findings: Sequence[Finding] = ()
     warns: Message | None = None
-    instead: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Unread:
+    """A part of a line that is not sure.
+
+    Args:
+        text: The part, as it is typed.
+        reason: Why it is not understood; None where it may mean several things.
+        choices: Those, each as a line that means just that.
+    """
+
+    text: str
+    reason: Message | None
+    choices: Sequence[Message] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class ReadLine:
+    """A typed line as it was understood.
+
+    Args:
+        read: What it does, as far as that is sure; None where nothing is.
+        unread: What is not sure, in its order.
+        words: The crew's.
+    """
+
+    read: ReadEdit | None
+    unread: Sequence[Unread]
+    words: Words
 
 
 def read_edit(job: Job, edit: Edit) -> ReadEdit:
@@ -62,55 +89,43 @@ def read_edit(job: Job, edit: Edit) -> ReadEdit:
         BluffError: The edit does not fit the job.
     """
     after = apply(job, edit)
-    words = after.standard.words
+    words, says = after.standard.words, said(edit, job)
     match edit:
         case AddOpening(opening) | ChangeOpening(_, opening):
             framed = framing(after, opening.wall)
-            return ReadEdit(
-                edit,
-                message(
-                    "{Kind} {opening}, {size}", kind=opening.kind.called, opening=opening.id, size=str(opening.size)
-                ),
-                words,
-                opening_sums(framed.plan, opening.id),
-                [finding for finding in framed.findings if finding.opening == opening.id],
-            )
+            findings = [finding for finding in framed.findings if finding.opening == opening.id]
+            return ReadEdit(edit, says, words, opening_sums(framed.plan, opening.id), findings)
         case AddWall(Wall(id=id_)) | ChangeWall(_, Wall(id=id_)) | SetLength(id_) | RunThrough(id_):
             framed = framing(after, id_)
             sums = ((message("plate"), framed.plan.plate_length), (message("{stud}"), framed.plan.stud_length))
-            return ReadEdit(edit, _wall_in_words(framed.plan), words, sums, framed.findings)
+            return ReadEdit(edit, says, words, sums, framed.findings)
         case Several() if walls := _added(edit):
-            lengths = ", ".join(f"{wall.id} {format_feet(wall.run.length)}" for wall in walls)
             gap = walk_gap(walls)
-            warns = message("Ends {gap} of where it began.", gap=gap) if gap else None
-            says = plural(
-                "{count} wall of {size}: {lengths}",
-                "{count} walls of {size}: {lengths}",
-                count=len(walls),
-                size=walls[0].stud,
-                lengths=lengths,
-            )
-            return ReadEdit(edit, says, words, warns=warns)
+            return ReadEdit(edit, says, words, warns=message("Ends {gap} of where it began.", gap=gap) if gap else None)
+        case SetStock():
+            return ReadEdit(edit, says, words, warns=_lengths_lost(job, after))
         case _:
-            warns = _lengths_lost(job, after) if isinstance(edit, SetStock) else None
-            return ReadEdit(edit, describe(edit, parts_of(job)), words, warns=warns)
+            return ReadEdit(edit, says, words)
 
 
-def read_typed(job: Job, text: str, wall_id: str | None) -> ReadEdit:
-    """What a typed line would do, and the line that may have been meant where it is a walk of bare numbers.
+def read_typed(job: Job, text: str, selected: Selected) -> ReadLine:
+    """What a typed line would do, and what of it is not understood or may mean several things.
 
     Raises:
         NotFound: The job has no such wall.
-        BluffError: The line is not understood, or does not fit the job.
     """
-    read = read_edit(job, read_phrase(job, text, wall_id))
-    feet = in_feet(text.strip())
-    if feet is None:
-        return read
-    longest = max((wall.run.length for wall in _added(read.edit)), default=0)
-    return replace(
-        read, warns=message("Read as inches: no wall is longer than {longest:feet}.", longest=longest), instead=feet
-    )
+    if selected.wall is not None:
+        framing(job, selected.wall)
+    parts = read_parts(text, job, selected)
+    sure = [part for part in parts if part.edit]
+    unread = [
+        Unread(part.text, part.error.message if part.error else None, part.said) for part in parts if not part.edit
+    ]
+    edits = [part.edit for part in sure if part.edit]
+    if not edits:
+        return ReadLine(None, unread, job.standard.words)
+    read = read_edit(job, edits[0] if len(edits) == 1 else Several(tuple(edits)))
+    return ReadLine(replace(read, says=lines_said([part.said[0] for part in sure])), unread, read.words)
 
 
 def opening_sums(plan: WallPlan, opening: str) -> NamedSums:
@@ -139,11 +154,3 @@ def _lengths_lost(before: Job, after: Job) -> Message | None:
 def _added(edit: Edit) -> list[Wall]:
     """The walls that several edits add together, as a walk does."""
     return [one.wall for one in edit.edits if isinstance(one, AddWall)] if isinstance(edit, Several) else []
-
-
-def _wall_in_words(plan: WallPlan) -> Message:
-    says = message(
-        "Wall {wall} of {size}, {length:feet}", wall=plan.id, size=plan.wall.stud, length=plan.wall.run.length
-    )
-    ends = [message("{wall}", wall=meeting.other) for end in End if (meeting := plan.meetings.at(end))]
-    return message("{wall}, meets {ends}", wall=says, ends=listed(ends)) if ends else says

@@ -22,7 +22,10 @@ class Listed:
 def phrase_list(reader: Reader) -> Iterator[Listed]:
     """Every phrase there is."""
     for phrase in PHRASES:
-        yield Listed(_form(phrase.parts, reader), reader.say(phrase.does), tuple(map(reader.say, phrase.lines)))
+        needed = [_form(facet.parts, reader) for facet in phrase.needs]
+        free = [f"[{_form(facet.parts, reader)}]" for facet in phrase.facets if facet not in phrase.needs]
+        form = " + ".join((*needed, *free))
+        yield Listed(form, reader.say(phrase.does), tuple(map(reader.say, phrase.lines)))
 
 
 def rule_list(reader: Reader) -> Iterator[tuple[str, str]]:

@@ -133,9 +133,9 @@ def test_beside_a_partition_the_side_is_said():
 @pytest.mark.parametrize(
     ("line", "sentence"),
     [
-        ("12-4 off Z", "There is no wall Z in the plan; its walls are A, B, C, D"),
+        ("12-4 off Z", "There is no wall Z; there are A, B, C, D"),
         ("12-4 off east from A to B", "runs the same way"),
-        ("some off east", "is not a length"),
+        ("some off east", "“some” is not understood"),
         ("40' off east", "meets no wall at one end"),
     ],
 )
@@ -157,7 +157,7 @@ def test_a_line_says_which_wall_an_opening_goes_into():
     assert isinstance(read_line("10' R 10' R 10' R close", job, "A"), Several)
     with refused(PhraseError, match="names no wall"):
         read_line("3-6x4-6 @ 9-3", job, None)
-    with refused(PhraseError, match="there is no wall Z; there are A, B, C, D"):
+    with refused(PhraseError, match="There is no wall Z; there are A, B, C, D"):
         read_line("3-6x4-6 @ 9-3 in Z", job, None)
 
 

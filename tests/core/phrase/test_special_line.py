@@ -50,9 +50,9 @@ def test_where_plates_break():
     ("line", "says"),
     [
         ("post here", "“here” is not understood.*write post 3 2x4 @ 9-3"),
-        ("backing 20 @ 34", "“@” is not understood.*write backing 20 to 60 @ 34"),
+        ("backing 20 @ 34", "“20” is not understood.*write backing 20 to 60 @ 34"),
         ("backing 60 to 20 @ 34", "where it starts, then where it ends"),
-        ("bolts twelve", "twelve"),
+        ("bolts many", "“many” is not understood"),
         ("post 3 2x5 @ 9-3", "There is no 2x5"),
     ],
 )

@@ -340,6 +340,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{job_id}/phrase/completions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Complete
+         * @description Say how a line that is being typed may go on.
+         */
+        post: operations["complete_api_jobs__job_id__phrase_completions_post"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{job_id}/phrases": {
         parameters: {
             query?: never;
@@ -3243,8 +3263,6 @@ export interface components {
         /**
          * EditReading
          * @description An edit looked at before it is made: in words, its sums, and what would be found.
-         *
-         *     `instead` is another line that may have been meant.
          */
         EditReading: {
             /** Edit */
@@ -3253,8 +3271,6 @@ export interface components {
             says: string;
             /** Warns */
             warns?: string | null;
-            /** Instead */
-            instead?: string | null;
             /** Sums */
             sums: components["schemas"]["NamedSum"][];
             /** Findings */
@@ -4114,6 +4130,25 @@ export interface components {
          * @enum {string}
          */
         Line: "left" | "center" | "right";
+        /**
+         * LineCompletions
+         * @description The line with what may come next put behind it, or with the word that is begun written out.
+         */
+        LineCompletions: {
+            /** Lines */
+            lines: string[];
+        };
+        /**
+         * LineReading
+         * @description A typed line as it was understood.
+         *
+         *     `read` is what it does as far as that is sure, null where nothing is; `unread` are the parts that are not.
+         */
+        LineReading: {
+            read: components["schemas"]["EditReading"] | null;
+            /** Unread */
+            unread: components["schemas"]["UnreadPart"][];
+        };
         /**
          * LineView
          * @description Boards alike; `says` is how they are called to the yard, prices as they are written.
@@ -5059,13 +5094,15 @@ export interface components {
         };
         /**
          * PhraseRequest
-         * @description A typed line; wall is the wall an opening goes into, null when the line is a wall.
+         * @description A typed line, and what is selected where it is typed: the wall and the opening it is about if it names none.
          */
         PhraseRequest: {
             /** Text */
             text: string;
             /** Wall */
             wall?: string | null;
+            /** Opening */
+            opening?: string | null;
         };
         /**
          * PictureFile
@@ -7320,6 +7357,18 @@ export interface components {
             form: string;
         };
         /**
+         * UnreadPart
+         * @description A part of a line that is not sure: why it is not understood, or what it may mean, each as a line to choose.
+         */
+        UnreadPart: {
+            /** Text */
+            text: string;
+            /** Reason */
+            reason: string | null;
+            /** Choices */
+            choices: string[];
+        };
+        /**
          * UseView
          * @description One way in which a header is used: hundredths of what is allowed, rounded up, and how they are worked out.
          */
@@ -8721,7 +8770,51 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["EditReading"];
+                    "application/json": components["schemas"]["LineReading"];
+                };
+            };
+            /** @description The database does not answer; ask again. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+            /** @description Refused in a sentence, at the gate (400, 403, 413, 415) or by what was asked for. */
+            "4XX": {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    complete_api_jobs__job_id__phrase_completions_post: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job_id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PhraseRequest"];
+            };
+        };
+        responses: {
+            /** @description Successful Response */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineCompletions"];
                 };
             };
             /** @description The database does not answer; ask again. */

@@ -18,6 +18,7 @@ from math import gcd, isqrt
 from typing import TypeAlias
 
 from bluff.core.errors import LengthError
+from bluff.core.measure.spoken import written
 from bluff.core.message import message
 
 Length: TypeAlias = int
@@ -141,7 +142,8 @@ def parse_length(text: str) -> Length:
     """Read a length as a carpenter types it. A bare number is inches.
 
     Args:
-        text: ``12'6``, ``12' 6 1/2"``, ``12-6 1/2``, ``150 1/2``, ``1/2``, ``3-0``, ``2.4m``, ``12ft 6in`` …
+        text: ``12'6``, ``12' 6 1/2"``, ``12-6 1/2``, ``150 1/2``, ``1/2``, ``3-0``, ``2.4m``, ``12ft 6in``,
+            ``nine foot three`` …
 
     Returns:
         The length. Metric and decimals go to the nearest 64th.
@@ -159,7 +161,7 @@ def parse_length(text: str) -> Length:
     typed = text.strip()
     if len(typed) > _LONGEST_TEXT:
         raise LengthError(message("“{text}…” is too long for a length. {write}", text=typed[:20], write=_WRITE))
-    plain = _one_spelling(typed)
+    plain = written(one_spelling(typed).lower())
     if not plain:
         raise LengthError(message("A length is missing. {write}", write=_WRITE))
     metric = _parse_metric(plain)
@@ -272,8 +274,9 @@ def format_spacing(spacing: Fraction) -> str:
     return format_exact(int(exact)) if exact.denominator == 1 else f"{float(spacing):g}"
 
 
-def _one_spelling(text: str) -> str:
-    plain = text.lower().translate(_SPELLING).replace("''", '"')
+def one_spelling(text: str) -> str:
+    """A text with one spelling for each sign, whatever the keyboard made of it; capitals stay."""
+    plain = text.translate(_SPELLING).replace("''", '"')
     for sign, fraction in _VULGAR.items():
         plain = plain.replace(sign, f" {fraction}")
     return re.sub(r"\s+", " ", plain).strip()

@@ -1,7 +1,8 @@
 """Where something is in a wall, typed: and what every phrase fills its slots with, lengths, counts and marks."""
 
-from collections.abc import Callable, Iterable
-from dataclasses import dataclass, replace
+import re
+from collections.abc import Callable, Iterable, Iterator, Sequence
+from dataclasses import dataclass, field, replace
 from typing import TypeAlias
 
 from bluff.core.errors import PhraseError
@@ -22,22 +23,27 @@ from bluff.core.job.schools import End
 from bluff.core.job.words import Words
 from bluff.core.measure.length import Length, format_exact, parse_length
 from bluff.core.message import message
-from bluff.core.phrase.grammar import Either, Given, Maybe, Parts, Phrase, Rule, Slot, Word, read
+from bluff.core.phrase.figures import Figure, counts, lengths
+from bluff.core.phrase.grammar import Either, Facet, Given, Maybe, Parts, Phrase, Rule, Slot, Word, read
+from bluff.core.phrase.tokens import Token, source_of, tokens_of
 
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """What a line is read in: the job, and the wall that is selected. Without a job any mark may be one.
+    """What a line is read in: the job, and what is selected. Without a job any mark may be one.
 
     Args:
         job: What the line is about.
         wall_id: The wall that is selected.
+        opening_id: The opening that is selected, which `it` and `this window` mean.
         new_wall: A wall that is not in the job yet, in place of one that is selected.
     """
 
     job: Job | None
     wall_id: str | None = None
+    opening_id: str | None = None
     new_wall: Wall | None = None
+    _marks: dict[str, "_Marks"] = field(default_factory=dict, compare=False)
 
     @property
     def here(self) -> Job:
@@ -55,63 +61,169 @@ class Reading:
             raise PhraseError(message("This line names no wall. Select one first, or end the line with “in A”."))
         return self.here.wall(self.wall_id)
 
+    def marks(self, of: str) -> "_Marks":
+        """The marks of the walls or of the openings, as they may be typed."""
+        if of not in self._marks:
+            parts = self.here.walls if of == "wall" else self.here.openings
+            self._marks[of] = _Marks.of([part.id for part in parts])
+        return self._marks[of]
+
 
 LinePhrase: TypeAlias = Phrase[Reading, Edit]
 
 
+@dataclass(frozen=True, slots=True)
+class _Marks:
+    """Marks by the words they are typed in."""
+
+    names: tuple[str, ...]
+    by_words: dict[tuple[str, ...], str]
+    longest: int
+
+    @classmethod
+    def of(cls, marks: Sequence[str]) -> "_Marks":
+        by_words: dict[tuple[str, ...], str] = {}
+        for mark in marks:
+            for spelled in _spelled(mark):
+                by_words.setdefault(spelled, mark)
+        return cls(tuple(marks), by_words, max(map(len, by_words), default=0))
+
+    def at(self, tokens: Sequence[Token], at: int) -> Iterator[Figure]:
+        """The marks that begin at a token, the longest first; one in the very letters before one in others."""
+        for length in range(min(self.longest, len(tokens) - at), 0, -1):
+            words = tuple(token.word for token in tokens[at : at + length])
+            exact = "".join(token.text for token in tokens[at : at + length])
+            if mark := self.by_words.get(words):
+                yield Figure(at + length, exact if exact in self.names else mark)
+
+
+_LETTER_AND_NUMBER = re.compile(r"([WD])(\d+)")
+_CALLED = {"W": "window", "D": "door"}
+
+
+def _spelled(mark: str) -> Iterator[tuple[str, ...]]:
+    """How a mark may be typed: W1 also as W 1 and window 1."""
+    yield tuple(token.word for token in tokens_of(mark))
+    if parts := _LETTER_AND_NUMBER.fullmatch(mark):
+        yield parts[1].lower(), parts[2]
+        yield _CALLED[parts[1]], parts[2]
+
+
 def length_slot(key: str, shown: str) -> Slot:
     """A length in a phrase: ``12-6 1/2``."""
-    return Slot(key, shown, read_typed_length, longest=4)
+    return Slot(key, shown, read_typed_length, is_figure=True)
 
 
-def read_typed_length(text: str, _reading: Reading) -> Length:
+_OF_FIGURES = re.compile(r"\d[\d./]*|[-'\"]")
+
+
+def figure_run(tokens: Sequence[Token], at: int, between: Iterable[tuple[str, ...]] = ()) -> str:
+    """What stands without a space from a number on, as far as it is written like a figure; empty where it is none."""
+    end, joins = at, {word for (word,) in between}
+    if not tokens[at].text[:1].isdigit():
+        return ""
+    while end < len(tokens) and (_OF_FIGURES.fullmatch(tokens[end].text) or tokens[end].word in joins):
+        if end > at and tokens[end].is_alone and tokens[end].word not in joins and tokens[end - 1].word not in joins:
+            break
+        end += 1
+    return source_of(tokens[at:end])
+
+
+def read_typed_length(tokens: Sequence[Token], at: int, _reading: object) -> Iterator[Figure]:
     """A length, which is never less than nothing: one measures the other way instead."""
-    if text.startswith("-"):
+    if at < len(tokens) and tokens[at].word == "-" and (at == 0 or tokens[at].is_alone or tokens[at - 1].word == "@"):
+        figure = "".join(token.text for token in tokens[at : at + 4] if not token.text.isalpha())
         raise PhraseError(
-            message("{text} is less than nothing: measure the other way, as 2-0 before W1 or 2-0 from end.", text=text)
+            message(
+                "{text} is less than nothing: measure the other way, as 2-0 before W1 or 2-0 from end.", text=figure
+            )
         )
-    return parse_length(text)
+    found = list(lengths(tokens, at))
+    if not found and at < len(tokens) and tokens[at].text[:1].isdigit():
+        # What is written like a length and is none: its own sentence says why.
+        parse_length(figure_run(tokens, at))
+    yield from found
 
 
-def count_slot(key: str = "count", shown: str = "how many") -> Slot:
+MOST_COUNTED = 40
+
+
+def count_slot(key: str = "count", shown: str = "how many", most: int = MOST_COUNTED) -> Slot:
     """A small number in a phrase."""
-    return Slot(key, shown, read_typed_count)
+    return Slot(key, shown, lambda tokens, at, _: counts(most)(tokens, at), is_figure=True)
 
 
-def read_typed_count(text: str, _reading: Reading) -> int:
-    """A number of things, from 1 to 40."""
-    if not text.isdecimal() or not 1 <= int(text) <= 40:
-        raise PhraseError(message("“{text}” is not a number from 1 to 40.", text=text))
-    return int(text)
+def _mark_of(of: str, what: str) -> Callable[[Sequence[Token], int, Reading], Iterator[Figure]]:
+    """Reads the mark of something that is in the job, however it is capitalized."""
 
-
-def _mark_of(what: str, marks: Callable[[Job], Iterable[str]]) -> Callable[[str, Reading], str]:
-    """Reads the mark of something that is in the job, however it is capitalised."""
-
-    def reader(text: str, reading: Reading) -> str:
-        known = list(marks(reading.here))
-        found = next((mark for mark in known if mark == text), None)
-        found = found or next((mark for mark in known if mark.lower() == text.lower()), None)
-        if found is None:
-            have = f"there are {', '.join(known[:12])}" if known else "there are none yet"
-            raise PhraseError(message("there is no {what} {text}; {have}.", what=what, text=text, have=have))
-        return found
+    def reader(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
+        marks = reading.marks(of)
+        if of == "wall" and _is_article(tokens, at):
+            return
+        found = list(marks.at(tokens, at))
+        others = reading.marks("opening" if of == "wall" else "wall")
+        is_like_one = at < len(tokens) and _LIKE_A_MARK.fullmatch(tokens[at].text)
+        if not found and is_like_one and not list(others.at(tokens, at)):
+            raise no_such(what, tokens[at].text, marks.names)
+        yield from found
 
     return reader
 
 
-read_wall_mark = _mark_of("wall", lambda job: (wall.id for wall in job.walls))
-read_opening_mark = _mark_of("opening", lambda job: (opening.id for opening in job.openings))
+_LIKE_A_MARK = re.compile(r"[A-Z]{1,2}\d{0,3}|[wd]\d{1,3}")
+"""What somebody means for a mark, where there is none of that name."""
+_BEFORE_A_WALL = frozenset(
+    [
+        "wall",
+        "in",
+        "of",
+        "on",
+        "off",
+        "from",
+        "to",
+        "at",
+        "against",
+        "into",
+        "past",
+        "before",
+        "and",
+        "near",
+        "far",
+        "face",
+        "between",
+        "@",
+    ]
+)
+
+
+def _is_article(tokens: Sequence[Token], at: int) -> bool:
+    """Whether an “a” is no wall: a small one in a line, where nothing before it asks for a mark."""
+    return 0 < at < len(tokens) and tokens[at].text == "a" and tokens[at - 1].word not in _BEFORE_A_WALL
+
+
+_MOST_NAMED = 12
+
+
+def no_such(what: str, mark: str, there: Sequence[str]) -> PhraseError:
+    """Why a mark names nothing, and what there is."""
+    marks = ", ".join(there[:_MOST_NAMED])
+    if not marks:
+        return PhraseError(message("There is no {what} {mark}; there are none yet.", what=what, mark=mark))
+    return PhraseError(message("There is no {what} {mark}; there are {marks}.", what=what, mark=mark, marks=marks))
+
+
+read_wall_mark = _mark_of("wall", "wall")
+read_opening_mark = _mark_of("opening", "opening")
 
 
 def wall_slot(key: str = "wall") -> Slot:
     """The mark of a wall that is there."""
-    return Slot(key, "wall", read_wall_mark)
+    return Slot(key, "wall", read_wall_mark, lambda reading: reading.marks("wall").names)
 
 
-THE = Maybe(Word("the"))
-AT = Word("@", ("at",))
-IN_WALL = Maybe(Word("in"), Maybe(Word("wall")), wall_slot())
+def opening_slot(key: str = "opening") -> Slot:
+    """The mark of an opening that is there."""
+    return Slot(key, "opening", read_opening_mark, lambda reading: reading.marks("opening").names)
 
 
 def one_of(key: str, *words: Word) -> Either:
@@ -119,24 +231,74 @@ def one_of(key: str, *words: Word) -> Either:
     return Either(*((replace(word, gives=word.gives or (key, word.usual)),) for word in words))
 
 
-_END = one_of("end", Word("start", ("left",), ("end", End.START)), Word("end", ("right",), ("end", End.END)))
-_FACE = one_of("face", Word("near"), Word("center", ("centre",)), Word("far"))
+THE = Maybe(Word("the"))
+AT = Word("@")
+OF: Parts = (Either(*((Word(word),) for word in ("of", "on", "in", "for", "at", "to"))), THE)
+THIS = Either((Word("this"),), (Word("that"),))
+IT = Slot("wall", "this wall", lambda _tokens, at, reading: selected(reading.wall_id, at))
+
+
+def selected(mark: str | None, at: int) -> Iterator[Figure]:
+    """What is selected, which takes up no token."""
+    if mark is None:
+        raise PhraseError(message("Nothing is selected. Name the wall or opening by its mark."))
+    yield Figure(at, mark)
+
+
+IN_WALL = Facet(
+    (
+        Either(
+            (Maybe(*OF), Word("wall"), wall_slot()),
+            (*OF, wall_slot()),
+            (Maybe(*OF), THIS, Word("wall"), IT),
+        ),
+    ),
+    "wall",
+    counts=False,
+)
+"""The wall something goes into."""
+ABOUT_WALL = Facet(
+    (
+        Either(
+            (Maybe(*OF), Maybe(Word("wall")), wall_slot()),
+            (Maybe(*OF), THIS, Word("wall"), IT),
+        ),
+    ),
+    "wall",
+    counts=False,
+)
+"""The wall a line is about."""
+
+_END = one_of("end", Word("start", ("end", End.START)), Word("end", ("end", End.END)))
+_FACE = one_of("face", Word("near"), Word("center"), Word("far"))
 _WAY = one_of("way", Word("past"), Word("before"), Word("from"))
-_REFERENCE = one_of("reference", Word("center", ("centre",)), Word("edge"))
+_REFERENCE = one_of("reference", Word("center"), Word("edge"))
 
 
-def _read_thing(text: str, reading: Reading) -> Origin:
+def _read_thing(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
     """An opening or a wall something is measured from; out of a job any mark is that of an opening."""
     if reading.job is None:
-        return FromOpening(text)
-    try:
-        return FromOpening(read_opening_mark(text, reading))
-    except PhraseError:
-        return FromWall(read_wall_mark(text, reading), WallFace.FAR)
+        if at < len(tokens):
+            yield Figure(at + 1, FromOpening(tokens[at].text))
+        return
+    found = [replace_value(one, FromOpening(str(one.value))) for one in reading.marks("opening").at(tokens, at)]
+    if not found:
+        found = [
+            replace_value(one, FromWall(str(one.value), WallFace.FAR)) for one in read_wall_mark(tokens, at, reading)
+        ]
+    yield from found
 
 
-def _read_any_wall(text: str, reading: Reading) -> str:
-    return text if reading.job is None else read_wall_mark(text, reading)
+def replace_value(figure: Figure, value: object) -> Figure:
+    """A figure that means something else."""
+    return figure._replace(value=value)
+
+
+def _read_any_wall(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
+    if reading.job is not None:
+        yield from read_wall_mark(tokens, at, reading)
+    elif at < len(tokens):
+        yield Figure(at + 1, tokens[at].text)
 
 
 WHENCE = Rule(
@@ -146,8 +308,9 @@ WHENCE = Rule(
             (
                 Word("from"),
                 THE,
-                Maybe(Word("outside", gives=("outside", True)), Maybe(Word("of")), THE),
+                Maybe(Word("outside", ("outside", True)), Maybe(Word("of")), THE),
                 _END,
+                Maybe(Word("corner")),
             ),
             (
                 _WAY,
@@ -158,15 +321,37 @@ WHENCE = Rule(
                 Maybe(Word("wall")),
                 Slot("of", "wall", _read_any_wall),
             ),
-            (_WAY, Maybe(Word("wall")), Slot("thing", "opening or wall", _read_thing)),
+            (_WAY, THE, Maybe(Word("wall")), Slot("thing", "opening or wall", _read_thing)),
         ),
     ),
 )
-_CENTERED = Word("centered", ("centred", "middle"), ("centered", True))
+_CENTERED = Word("centered", ("centered", True))
 _DISTANCE = length_slot("distance", "distance")
-PLACE = Rule("place", (Either((_CENTERED,), (Maybe(_REFERENCE), _DISTANCE, Maybe(WHENCE))),))
+_TO = Maybe(Either((Word("of"),), (Word("to"),), (AT,), (Word("on"),)))
+PLACE = Rule(
+    "place",
+    (
+        Either(
+            (_CENTERED, Maybe(Either((Word("in"),), (Word("on"),)), THE, Word("wall"))),
+            (Word("centered", ("reference", "center")), Either((AT,), (Word("on"),)), _DISTANCE, Maybe(WHENCE)),
+            (THE, Maybe(_REFERENCE, _TO), _DISTANCE, Maybe(Word("to"), THE, _REFERENCE), Maybe(WHENCE)),
+            (WHENCE, THE, Maybe(_REFERENCE, _TO), _DISTANCE),
+        ),
+    ),
+)
 """Where something is in a wall, after an @."""
-PLAIN = Rule("plain place", (Either((_CENTERED,), (Maybe(_REFERENCE), _DISTANCE, WHENCE), (_REFERENCE, _DISTANCE)),))
+PLAIN = Rule(
+    "plain place",
+    (
+        Either(
+            (_CENTERED, Maybe(Either((Word("in"),), (Word("on"),)), THE, Word("wall"))),
+            (Word("centered", ("reference", "center")), Either((AT,), (Word("on"),)), _DISTANCE, Maybe(WHENCE)),
+            (Maybe(_REFERENCE, _TO), _DISTANCE, Maybe(Word("to"), THE, _REFERENCE), WHENCE),
+            (_REFERENCE, _TO, _DISTANCE),
+            (_DISTANCE, Word("to"), THE, _REFERENCE),
+        ),
+    ),
+)
 """A place that is plain to be one without an @."""
 PLACED: Parts = (Either((PLAIN,), (AT, PLACE)),)
 
@@ -206,12 +391,15 @@ def read_place(text: str, reading: Reading | None = None) -> At | Centered:
 
 
 _PLACE_ALONE: Phrase[Reading, At | Centered] = Phrase(
-    message("where something is in its wall"), (Maybe(AT), PLACE), lambda given, _: position_of(given), ("2-0 past W1",)
+    message("say where something is in its wall"),
+    lambda given, _: position_of(given),
+    ("2-0 past W1",),
+    needs=(Facet((Maybe(AT), PLACE)),),
 )
 
 
-def place_in_words(position: At | Centered) -> str:
-    """Where an opening is, as `read_place` reads it."""
+def place_in_words(position: At | Centered, write: Callable[[Length], str] = format_exact) -> str:
+    """Where an opening is, as `read_place` reads it, with its distance written in inches or otherwise."""
     if isinstance(position, Centered):
         return "centered"
     way = "before" if position.toward is End.START else "past"
@@ -224,4 +412,4 @@ def place_in_words(position: At | Centered) -> str:
             whence = f"{way} {opening}"
         case FromWall(wall, face):
             whence = f"{way} {face} of {wall}"
-    return f"{position.reference} {format_exact(position.distance)} {whence}"
+    return f"{position.reference} {write(position.distance)} {whence}"

@@ -19,11 +19,13 @@ from bluff.core.job.edit import AddWall, Edit, Several
 from bluff.core.job.job import Between, Job, Point, Wall, WallKind
 from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import Line
-from bluff.core.measure.length import Length, from_64ths, inches
+from bluff.core.measure.length import Length, format_feet, from_64ths, inches
 from bluff.core.message import Message, message
-from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Parts, Phrase, Slot, Word, read
-from bluff.core.phrase.place import THE, LinePhrase, Reading, length_slot
+from bluff.core.phrase.figures import Figure
+from bluff.core.phrase.grammar import Either, Facet, Given, Many, Maybe, Phrase, Slot, Word, read
+from bluff.core.phrase.place import THE, LinePhrase, Reading, length_slot, read_wall_mark
 from bluff.core.phrase.special_line import lumber_slot
+from bluff.core.phrase.tokens import Token
 from bluff.core.plan.outline import REACH, Outline, Place, inside, outline
 
 _USUAL_OUTSIDE = "2x6"
@@ -31,7 +33,7 @@ _USUAL_PARTITION = "2x4"
 _APART: Length = inches("10'")
 """Between a new outline and what lies in the plan already."""
 
-_TURN = re.compile(r"([RL])(\d{1,3}(?:\.\d+)?)?", re.IGNORECASE)
+_TURN = re.compile(r"(R|L|right|left)(\d{1,3}(?:\.\d+)?)?", re.IGNORECASE)
 _COMPASS: dict[str, Place] = {"north": (0, 1), "east": (1, 0), "south": (0, -1), "west": (-1, 0)}
 
 
@@ -42,46 +44,79 @@ class _Turn:
     degrees: Fraction
 
 
-def _read_turn(text: str, _reading: Reading) -> _Turn:
-    match = _TURN.fullmatch(text)
+def _read_turn(tokens: Sequence[Token], at: int, _reading: Reading) -> Iterator[Figure]:
+    """A turn: R or L, right or left, and how many degrees where it is not square."""
+    match = _TURN.fullmatch(tokens[at].text) if at < len(tokens) else None
     if match is None:
-        raise PhraseError(message("“{text}” is not a turn; R and L are square ones, R45 is not.", text=text))
-    return _Turn(Fraction(match[2] or 90) * (1 if match[1].upper() == "L" else -1))
+        return
+    end, degrees = at + 1, Fraction(match[2] or 90)
+    behind = tokens[end] if end < len(tokens) else None
+    if behind and behind.number is not None:
+        if match[2] and not behind.is_alone:
+            # R22.5 comes in two tokens.
+            degrees, end = Fraction(f"{match[2]}{behind.text}"), end + 1
+        elif not match[2] and _is_degrees(tokens, end + 1):
+            degrees, end = behind.number, end + 2
+    yield Figure(end, _Turn(degrees * (1 if match[1][0].upper() == "L" else -1)))
 
 
-_STUD = Maybe(lumber_slot(shown="studs"))
+def _is_degrees(tokens: Sequence[Token], at: int) -> bool:
+    return at < len(tokens) and tokens[at].word in ("degrees", "degree", "deg")
+
+
+_STUD = Facet((Maybe(Word("with")), lumber_slot(shown="{stud:many}"), Maybe(Word("studs", piece="stud"))))
 _TURNED = Slot("step", "R or L, or R45", _read_turn)
 _TURNING = Slot("turning", "R or L", _read_turn)
-_WALK: Parts = (
-    length_slot("step", "length"),
-    Either(
-        (
-            Many(_TURNED, length_slot("step", "length")),
-            Maybe(_TURNED, Word("close", gives=("close", True))),
-            # A turn with nothing after it yet: somebody is still typing.
-            Maybe(_TURNING),
+_STEP = length_slot("step", "length")
+_WALK = Facet(
+    (
+        _STEP,
+        Either(
+            (
+                Many(_TURNED, _STEP),
+                Maybe(_TURNED, Word("close", ("close", True))),
+                # A turn with nothing after it yet: somebody is still typing.
+                Maybe(_TURNING),
+            ),
+            (_TURNING,),
         ),
-        (_TURNING,),
-    ),
-    _STUD,
+    )
 )
-_SIDES = Either(*((Word(side, gives=("side", side)),) for side in _COMPASS))
+_SIDES = Either(*((Word(side, ("side", side)),) for side in _COMPASS))
 
 
-def _read_base(text: str, reading: Reading) -> Outline:
-    return _named(text, [drawn for wall in reading.here.walls if (drawn := _outline(wall, reading.here))])
+def _read_base(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
+    """The mark of a wall in the plan, or the point of the compass an exterior wall faces."""
+    if at >= len(tokens):
+        return
+    if tokens[at].word in _COMPASS:
+        yield Figure(at + 1, tokens[at].word)
+    yield from read_wall_mark(tokens, at, reading)
 
 
-_PARTITION: Parts = (
-    length_slot("distance", "distance"),
-    Either((Word("off"),), (_SIDES, Word("of"))),
-    THE,
-    Slot("base", "wall or east", _read_base),
-    Maybe(Word("wall")),
-    Maybe(Word("outside", gives=("outside", True))),
-    Maybe(Word("to"), Word("center", ("centre",), ("center", True))),
-    Maybe(Word("from"), THE, Slot("first", "wall", _read_base), Word("to"), THE, Slot("second", "wall", _read_base)),
-    _STUD,
+def _base_slot(key: str, shown: str) -> Slot:
+    return Slot(key, shown, _read_base, lambda reading: [*reading.marks("wall").names, *_COMPASS])
+
+
+_PARTITION = Facet(
+    (
+        length_slot("distance", "distance"),
+        Either((Word("off"),), (_SIDES, Word("of"))),
+        THE,
+        Maybe(Word("wall")),
+        _base_slot("base", "wall or east"),
+        Maybe(Word("wall")),
+        Maybe(Word("outside", ("outside", True))),
+        Maybe(Word("to"), Word("center", ("center", True))),
+        Maybe(
+            Word("from"),
+            THE,
+            _base_slot("first", "wall"),
+            Word("to"),
+            THE,
+            _base_slot("second", "wall"),
+        ),
+    )
 )
 
 
@@ -124,11 +159,28 @@ def _add_walk(given: Given, reading: Reading) -> Edit:
     return Several(tuple(AddWall(wall) for wall in walls))
 
 
+def _walk_said(given: Given) -> Message:
+    """A walk as it is typed, with its lengths in feet."""
+    steps = [_turn_said(step) if isinstance(step, _Turn) else format_feet(step, 64) for step in given["step"]]
+    if given.get("close"):
+        steps.append("close")
+    stud = next(iter(given.get("stud", ())), _USUAL_OUTSIDE)
+    return message("Walk {steps} with {size}", steps=" ".join(steps), size=stud)
+
+
+def _turn_said(turn: _Turn) -> str:
+    side, degrees = "L" if turn.degrees > 0 else "R", abs(turn.degrees)
+    return side if degrees == 90 else f"{side}{float(degrees):g}"
+
+
 WALK: LinePhrase = Phrase(
     message("walk around the outside"),
-    _WALK,
     _add_walk,
     ("36' R 22-6 R 36' R close", "24' R 12' R 12' L 10' R 12' R close", "20' R45 6' R45 14' 2x4"),
+    needs=(_WALK,),
+    may=(_STUD,),
+    verbs=("walk",),
+    says=_walk_said,
 )
 
 
@@ -154,7 +206,7 @@ def read_walk(text: str, job: Job) -> tuple[Wall, ...]:
     Raises:
         PhraseError: It is not understood, or is told to close and cannot.
     """
-    phrase = Phrase(WALK.does, _WALK, _walk, WALK.examples)
+    phrase: Phrase[Reading, tuple[Wall, ...]] = Phrase(WALK.does, _walk, WALK.examples, (_WALK,), (_STUD,))
     return read(text, (phrase,), Reading(job), job.standard.words)
 
 
@@ -192,24 +244,39 @@ def _partition(given: Given, reading: Reading) -> Wall:
     job = reading.here
     stud = next(iter(given.get("stud", ())), _USUAL_PARTITION)
     thickness = job.standard.board(stud).width
-    base: Outline = given["base"][0]
+    outlines = [drawn for wall in job.walls if (drawn := _outline(wall, job))]
+    base = _named(given["base"][0], outlines)
     side = _side(base, next(iter(given.get("side", ())), None))
     near, far = (base.left, base.right) if side > 0 else (base.right, base.left)
     face = far if given.get("outside") else near
     center = face + side * (given["distance"][0] + (0 if given.get("center") else Fraction(thickness, 2)))
     if given.get("first"):
-        first, second = (_meets(base, float(center), given[name][0]) for name in ("first", "second"))
+        ends = (_named(given[name][0], outlines) for name in ("first", "second"))
+        first, second = (_meets(base, float(center), end) for end in ends)
     else:
-        outlines = [drawn for wall in job.walls if (drawn := _outline(wall, job))]
         others = [drawn for drawn in outlines if drawn.wall is not base.wall and not drawn.is_parallel(base)]
         first, second = _between(base, float(center), others)
     start, end = (Point(*map(from_64ths, base.at(along, float(center)))) for along in (first, second))
     return Wall(next_wall_id(job.walls), stud, Between(start, end), WallKind.PARTITION)
 
 
+def _partition_said(given: Given) -> Message:
+    """A partition as it is typed, with everything that could be left out."""
+    base = given["base"][0]
+    line = f"{given['side'][0]} of {base}" if given.get("side") else f"off {base}"
+    ends = f" from {given['first'][0]} to {given['second'][0]}" if given.get("first") else ""
+    outside = " outside" if given.get("outside") else ""
+    center = " to center" if given.get("center") else ""
+    return message(
+        "Partition {distance} {where} with {size}",
+        distance=format_feet(given["distance"][0], 64),
+        where=f"{line}{outside}{center}{ends}",
+        size=next(iter(given.get("stud", ())), _USUAL_PARTITION),
+    )
+
+
 PARTITION: LinePhrase = Phrase(
     message("put a partition off a wall"),
-    _PARTITION,
     lambda given, reading: AddWall(_partition(given, reading)),
     (
         "12-4 off east",
@@ -217,6 +284,10 @@ PARTITION: LinePhrase = Phrase(
         "15' off west outside to center",
         "12-4 west of B from A to C",
     ),
+    needs=(_PARTITION,),
+    may=(_STUD,),
+    verbs=("add", "partition", "wall"),
+    says=_partition_said,
 )
 
 
@@ -226,7 +297,7 @@ def read_partition(text: str, job: Job) -> Wall:
     Raises:
         PhraseError: It is not understood.
     """
-    phrase = Phrase(PARTITION.does, _PARTITION, _partition, PARTITION.examples)
+    phrase: Phrase[Reading, Wall] = Phrase(PARTITION.does, _partition, PARTITION.examples, (_PARTITION,), (_STUD,))
     return read(text, (phrase,), Reading(job), job.standard.words)
 
 

@@ -1,31 +1,49 @@
 """Typed lines about walls that are there, or on no plan: how long, of what, what they are, what runs through."""
 
 import re
+from collections.abc import Iterator, Sequence
 from dataclasses import replace
-from fractions import Fraction
 
 from bluff.core.errors import PhraseError
 from bluff.core.job.edit import AddWall, ChangeWall, Edit, RemoveWall, RunThrough, SetLength, Several
 from bluff.core.job.job import Alone, Job, Wall, WallKind
 from bluff.core.job.marks import next_wall_id
 from bluff.core.job.schools import End
-from bluff.core.job.top import Gable, HeightAt, Rake, Top, parse_rise
+from bluff.core.job.top import Gable, HeightAt, Rake, Top
 from bluff.core.message import message
-from bluff.core.phrase.grammar import Either, Given, Many, Maybe, Phrase, Slot, Word, read
-from bluff.core.phrase.place import AT, PLACE, LinePhrase, Reading, length_slot, position_of, wall_slot
+from bluff.core.phrase.figures import Figure, pitches
+from bluff.core.phrase.grammar import Either, Facet, Given, Many, Maybe, Parts, Phrase, Slot, Word, read
+from bluff.core.phrase.lexicon import FILLERS
+from bluff.core.phrase.place import (
+    ABOUT_WALL,
+    AT,
+    PLACE,
+    THE,
+    LinePhrase,
+    Reading,
+    length_slot,
+    one_of,
+    position_of,
+    wall_slot,
+)
 from bluff.core.phrase.special_line import lumber_slot
+from bluff.core.phrase.tokens import Token
 from bluff.core.wall.wall_plan import wall_plan
 
-_MARK = re.compile(r"[A-Za-z][A-Za-z0-9-]*")
+_MARK = re.compile(r"[A-Z][A-Z0-9]{0,5}|[a-wyz]\d{0,3}")
 _OPENING_MARK = re.compile(r"[WD]\d+", re.IGNORECASE)
 
 
-def _read_new_mark(text: str, reading: Reading) -> str:
-    if not _MARK.fullmatch(text) or _OPENING_MARK.fullmatch(text):
-        raise PhraseError(message("“{text}” is not a mark of a wall.", text=text))
-    if text in {wall.id for wall in reading.here.walls}:
-        raise PhraseError(message("there is a wall {text} already.", text=text))
-    return text
+def _read_new_mark(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
+    if at >= len(tokens):
+        return
+    text = tokens[at].text
+    if not _MARK.fullmatch(text) or _OPENING_MARK.fullmatch(text) or tokens[at].word in FILLERS:
+        return
+    mark = text.upper()
+    if mark in {wall.id for wall in reading.here.walls}:
+        raise PhraseError(message("There is a wall {text} already.", text=mark))
+    yield Figure(at + 1, mark)
 
 
 def _wall(given: Given, reading: Reading) -> Wall:
@@ -33,21 +51,27 @@ def _wall(given: Given, reading: Reading) -> Wall:
     return Wall(mark, given["stud"][0], Alone(given["length"][0]))
 
 
-def _change(given: Given, reading: Reading) -> Edit:
+def _change(given: Given, reading: Reading) -> Edit | None:
+    if (given.get("bare_length") or given.get("bare_stud")) and not given.get("wall"):
+        # A length or a size alone says nothing of the wall that happens to be selected.
+        return None
+    if given.get("bare_length") and (given.get("length") or given.get("by")):
+        return None
     wall = reading.wall(given)
-    edits: list[Edit] = []
-    if given.get("stud"):
-        edits.append(ChangeWall(wall.id, replace(wall, stud=given["stud"][0])))
-    if given.get("length"):
-        edits.append(SetLength(wall.id, given["length"][0]))
-    return edits[0] if len(edits) == 1 else Several(tuple(edits))
-
-
-def _call(given: Given, reading: Reading) -> Edit:
-    wall = reading.wall(given)
-    if given.get("kind"):
-        return ChangeWall(wall.id, replace(wall, kind=given["kind"][0]))
-    return ChangeWall(wall.id, replace(wall, bearing=not given.get("not")))
+    changed = replace(
+        wall,
+        stud=next(iter((*given.get("bare_stud", ()), *given.get("stud", ()))), wall.stud),
+        kind=next(iter(given.get("kind", ())), wall.kind),
+        bearing=next(iter(given.get("bearing", ())), wall.bearing),
+        id=next(iter(given.get("mark", ())), wall.id),
+    )
+    edits: list[Edit] = [ChangeWall(wall.id, changed)] if changed != wall else []
+    length = next(iter((*given.get("bare_length", ()), *given.get("length", ()))), None)
+    if given.get("by"):
+        length = wall.run.length + given["by"][0] * given["sign"][0]
+    if length is not None:
+        edits.append(SetLength(changed.id, length))
+    return ChangeWall(wall.id, wall) if not edits else edits[0] if len(edits) == 1 else Several(tuple(edits))
 
 
 def _run_through(given: Given, reading: Reading) -> Edit:
@@ -75,24 +99,27 @@ def _run_through(given: Given, reading: Reading) -> Edit:
     )
 
 
-def _read_pitch(text: str, _reading: Reading) -> Fraction:
-    if "12" not in text:
-        raise PhraseError(message("“{text}” is not a pitch. Write the rise in 12 of run, like 5/12.", text=text))
-    return parse_rise(text)
-
-
-def _top(given: Given, reading: Reading) -> Edit:
+def _top(given: Given, reading: Reading) -> Edit | None:
     wall = reading.wall(given)
     if given.get("level"):
         return ChangeWall(wall.id, replace(wall, top=None))
+    if not given.get("pitch"):
+        raise PhraseError(message("A top needs its slope. Write the rise in 12 of run, like 5/12."))
     height = next(iter(given.get("height", ())), None)
     height_at = HeightAt.OUTSIDE if given.get("outside") else HeightAt.PLATE
     rise = given["pitch"][0]
     top: Top
-    if given.get("ridge"):
-        top = Gable(rise, position_of(given), height, height_at)
-    else:
+    if given.get("ridge") or given.get("gable"):
+        ridge = position_of(given) if given.get("distance") else position_of({"centered": [True]})
+        top = Gable(rise, ridge, height, height_at)
+    elif given.get("low_end") or given.get("tied"):
         top = Rake(rise, _low_end(given, wall, reading), height, height_at, next(iter(given.get("flat", ())), 0))
+    else:
+        raise PhraseError(
+            message(
+                "Say at which end the top is low, like “low at start”, or where its ridge is, like “ridge centered”."
+            )
+        )
     return ChangeWall(wall.id, replace(wall, top=top))
 
 
@@ -103,8 +130,8 @@ def _floors(given: Given, reading: Reading) -> Edit:
 
 def _low_end(given: Given, wall: Wall, reading: Reading) -> End:
     """The end a rake rises from: named, or by the wall it meets there."""
-    if given.get("end"):
-        return End(given["end"][0])
+    if given.get("low_end"):
+        return End(given["low_end"][0])
     tied = given["tied"][0]
     meetings = wall_plan(reading.here, wall).meetings
     for end in End:
@@ -116,99 +143,169 @@ def _low_end(given: Given, wall: Wall, reading: Reading) -> End:
 
 
 _THROUGH_EXAMPLE = "A through at B"
-_LENGTH, _STUD = length_slot("length", "length"), lumber_slot(shown="studs")
-_NEW = (Maybe(Slot("mark", "mark", _read_new_mark)), _LENGTH, _STUD)
+_STUD = lumber_slot(shown="{stud:many}")
+_LENGTH = length_slot("length", "length")
+_WAS = length_slot("was", "length")
+_STUDS = Word("studs", piece="stud")
+_NEW = (
+    Facet((Maybe(Word("wall")), Slot("mark", "mark", _read_new_mark)), counts=False),
+    Facet((_LENGTH, Maybe(Word("long"))), "length"),
+    Facet((_STUD, Maybe(_STUDS)), "{stud:many}"),
+)
 
 ADD_WALL: LinePhrase = Phrase(
     message("add a wall that is not on the plan"),
-    _NEW,
     lambda given, reading: AddWall(_wall(given, reading)),
-    ("18-6 2x4", "N 12' 2x6"),
+    ("18-6 2x4", "N 12' 2x6", "add a 2x6 wall 12 foot long"),
+    needs=_NEW[1:],
+    may=_NEW[:1],
+    verbs=("add", "wall"),
 )
+_ARROW = Either((Word("→"),), (Word("to"),))
+_LONG = Facet(
+    (
+        Either(
+            (Word("long"), Maybe(Maybe(Word("from")), _WAS, _ARROW), _LENGTH),
+            (_LENGTH, Word("long")),
+            (Maybe(Word("by")), length_slot("by", "length"), Word("longer", ("sign", 1))),
+            (Maybe(Word("by")), length_slot("by", "length"), Word("shorter", ("sign", -1))),
+        ),
+    )
+)
+_KINDS = tuple((Word(kind, ("kind", kind)), Maybe(Word("wall"))) for kind in WallKind)
+_BEARING = Facet(
+    (
+        Either(
+            (Word("not"), Word("bearing", ("bearing", False))),
+            (Word("bearing", ("bearing", True)),),
+        ),
+        Maybe(Word("wall")),
+    )
+)
+_CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_mark)))
+
+
 CHANGE_WALL: LinePhrase = Phrase(
     message("change a wall"),
-    (wall_slot(), Either((_LENGTH, Maybe(_STUD)), (_STUD,))),
     _change,
-    ("A 24'", "A 2x6", "A 24' 2x4"),
-)
-CALL_WALL: LinePhrase = Phrase(
-    message("set what a wall is"),
     (
-        wall_slot(),
-        Either(
-            (Maybe(Word("not", gives=("not", True))), Word("bearing")),
-            *((Word(kind, gives=("kind", kind)),) for kind in WallKind),
-        ),
+        "A 24'",
+        "A 2x6",
+        "A 24' 2x4",
+        "A bearing",
+        "A not bearing",
+        "A partition",
+        "wall A is 18-6 long",
+        "A is 6 shorter",
+        "call E P",
     ),
-    _call,
-    ("A bearing", "A not bearing", "A partition"),
+    may=(
+        Facet((replace(_LENGTH, key="bare_length"),)),
+        Facet((replace(_STUD, key="bare_stud"),)),
+        _LONG,
+        Facet(
+            (
+                Either(
+                    (_STUD, Either((_STUDS,), (Word("wall"),))),
+                    (_STUDS, Maybe(replace(_STUD, key="was"), _ARROW), _STUD),
+                ),
+            )
+        ),
+        Facet((Either(*_KINDS),)),
+        _BEARING,
+        _CALLED,
+    ),
+    about=ABOUT_WALL,
+    least=1,
 )
 RUN_THROUGH: LinePhrase = Phrase(
     message("set which of two walls runs through at their corner"),
-    (
-        wall_slot(),
-        Either(
-            (Word("through", gives=("through", True)), Word("at")),
-            (Word("butts", ("butt",)), Word("into", ("at", "against"))),
-        ),
-        wall_slot(),
-    ),
     _run_through,
     (_THROUGH_EXAMPLE, "A butts into B"),
+    needs=(
+        Facet(
+            (
+                Maybe(Word("wall")),
+                wall_slot(),
+                Either(
+                    (Word("through", ("through", True)), Maybe(Either((AT,), (Word("into"),), (Word("past"),)))),
+                    (Word("butts"), Maybe(Word("into"))),
+                ),
+                Maybe(Word("wall")),
+                wall_slot(),
+            )
+        ),
+    ),
 )
 REMOVE_WALL: LinePhrase = Phrase(
     message("remove a wall with its openings"),
-    (Either((wall_slot(), Word("gone")), (Word("remove"), wall_slot())),),
-    lambda given, _: RemoveWall(given["wall"][0]),
+    lambda given, reading: RemoveWall(reading.wall(given).id) if given.get("wall") else None,
     ("H gone", "remove H"),
+    needs=(Facet((Word("remove"),), counts=False),),
+    about=ABOUT_WALL,
 )
 
+_PITCH = Slot("pitch", "slope", lambda tokens, at, _: pitches(tokens, at), is_figure=True)
+_LOW_END = one_of("low_end", Word("start", ("low_end", End.START)), Word("end", ("low_end", End.END)))
+_AT_OR_ON: Parts = (Maybe(Either((AT,), (Word("on"),), (Word("from"),))), THE)
+_TOP_WORD = Facet(
+    (
+        Either(
+            (Word("top"),),
+            (Word("rake"), Maybe(Word("top"))),
+            (Word("gable", ("gable", True)), Maybe(Word("top"))),
+            (Word("level", ("level", True)), Word("top")),
+        ),
+    )
+)
 TOP: LinePhrase = Phrase(
     message("give a wall a top that is not level"),
-    (
-        Maybe(wall_slot()),
-        Word("top"),
-        Either(
-            (Word("level", gives=("level", True)),),
-            (
-                Slot("pitch", "pitch", _read_pitch, longest=3),
-                Either(
-                    (Word("ridge", gives=("ridge", True)), Maybe(AT), PLACE),
-                    (
-                        Word("low"),
-                        Maybe(Word("at")),
-                        Either(*((Word(end, gives=("end", end)),) for end in End), (wall_slot("tied"),)),
-                        Maybe(Word("flat"), length_slot("flat", "flat")),
-                    ),
-                ),
-                Maybe(Word("height"), length_slot("height", "height"), Maybe(Word("outside", gives=("outside", True)))),
-            ),
-        ),
-    ),
     _top,
     (
         "B top 5/12 ridge centered",
         "D top 5/12 low at A",
         "B top 4/12 low at start flat 36 height 97 1/8",
         "B top level",
+        "rake 5/12 from 8-1 on the left",
+        "gable 9 in 12 ridge in the middle",
     ),
+    needs=(_TOP_WORD,),
+    may=(
+        Facet((Word("level", ("level", True)),)),
+        Facet((_PITCH, Maybe(Word("pitch")))),
+        Facet((Word("ridge", ("ridge", True)), Maybe(AT), PLACE)),
+        Facet((Word("low"), *_AT_OR_ON, Either((_LOW_END,), (Maybe(Word("wall")), wall_slot("tied"))))),
+        Facet((Either((AT,), (Word("on"),)), THE, _LOW_END)),
+        Facet(
+            (
+                Either(
+                    (Either((Word("height"),), (Word("from"),)), length_slot("height", "height")),
+                    (length_slot("height", "height"), Word("height")),
+                ),
+                Maybe(Word("outside", ("outside", True))),
+            )
+        ),
+        Facet((Word("flat"), length_slot("flat", "flat"))),
+    ),
+    about=ABOUT_WALL,
+    least=1,
 )
-
 
 FLOORS: LinePhrase = Phrase(
     message("set where the stories of a wall begin"),
-    (
-        Maybe(wall_slot()),
-        Either(
-            (
-                Word("floors", ("floor", "stories", "story", "storeys"), ("floors", True)),
-                Many(Maybe(Word("and")), length_slot("line", "height")),
-            ),
-            (Word("one", gives=("one", True)), Word("story", ("storey",))),
-        ),
-    ),
     _floors,
     ("B floors 109 1/8", "B floors 109 1/8 and 218 1/4", "B one story"),
+    needs=(
+        Facet(
+            (
+                Either(
+                    (Word("floors"), Maybe(AT), Many(Maybe(Word("and")), length_slot("line", "height"))),
+                    (Word("single"), Word("floor")),
+                ),
+            )
+        ),
+    ),
+    about=ABOUT_WALL,
 )
 
 
@@ -218,5 +315,5 @@ def read_wall(text: str, job: Job) -> Wall:
     Raises:
         PhraseError: It is not understood.
     """
-    phrase = Phrase(ADD_WALL.does, _NEW, _wall, ADD_WALL.examples)
+    phrase: Phrase[Reading, Wall] = Phrase(ADD_WALL.does, _wall, ADD_WALL.examples, _NEW[1:], _NEW[:1], ADD_WALL.verbs)
     return read(text, (phrase,), Reading(job), job.standard.words)

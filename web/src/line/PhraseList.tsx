@@ -2,7 +2,7 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { t } from "@lingui/core/macro";
 import { useQuery } from "@tanstack/react-query";
 import { answered, client, type TypedPhrases } from "../api/client";
-import { Loading } from "./Loading";
+import { Loading } from "../app/Loading";
 
 const Example = chakra("button", {
   base: {
