@@ -106,7 +106,8 @@ function Typing(line: Line) {
           minH={{ md: "53px" }}
           px={{ md: "2" }}
           py={{ md: "1" }}
-          bg={{ md: "bench" }}
+          bg={{ md: "ground" }}
+          borderBottomWidth={{ md: "1px" }}
           zIndex="docked"
         >
           {settled !== "" && settled !== HELP && (

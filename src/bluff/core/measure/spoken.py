@@ -57,6 +57,9 @@ _UNIT = r"feet|foot|ft|inch(?:es)?|in"
 _WITH_PART = re.compile(
     rf"\b(?P<whole>\d+|an?) (?P<unit>{_UNIT})(?: (?:and|&))? (?P<part>\d+/\d+)(?! ?(?:{_UNIT}|\"))", _WORDS
 )
+_BOARDS: Mapping[str, int] = {"fours": 4, "sixes": 6, "eights": 8, "tens": 10, "twelves": 12}
+"""As in two two-by-tens."""
+_OF_BOARDS = re.compile(rf"(?<=\bby[ -])(?:{'|'.join(_BOARDS)})\b", _WORDS)
 _A_MEASURE = re.compile(r"\ban? (?=(?:inch|foot)\b)", _WORDS)
 # “o c” and “o.c.” are on center.
 _OH = re.compile(r"(?<=\d)(?: ?(?:oh|aught|ought)| o|o)\b(?![ .-]?c\b)", _WORDS)
@@ -71,6 +74,7 @@ def written(text: str) -> str:
         return text
     # The longest first: what a shorter one made of it could not be put together any more.
     text = _THIRTY_SECOND.sub("32nd", text)
+    text = _OF_BOARDS.sub(lambda found: str(_BOARDS[found[0].lower()]), text)
     text = _HUNDREDS.sub(lambda found: str(_hundreds(found)), text)
     text = _TENS_AND_ONES.sub(lambda found: str(_value(found[0])), text)
     text = _ALONE.sub(lambda found: str(_value(found[0])), text)

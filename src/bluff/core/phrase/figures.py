@@ -76,6 +76,8 @@ def _measures(tokens: Sequence[Token], at: int) -> Iterator[_Measure]:
     if first is None:
         return
     if first.fraction is not None:
+        if _word(tokens, at + 1) in _FEET:
+            yield _Measure(at + 2, first.fraction * _PER_FOOT, has_unit=True)
         yield from _with_inches(tokens, at + 1, first.fraction)
         return
     if first.number is None:
@@ -224,7 +226,7 @@ def _measured_sizes(tokens: Sequence[Token], at: int) -> Iterator[_Sized]:
     for width in _measures(tokens, at):
         is_times = _word(tokens, width.end) in _TIMES
         for height in _measures(tokens, width.end + 1 if is_times else width.end):
-            if not is_times and (width.cost or height.cost or not _are_call_outs(tokens, at, width, height)):
+            if not is_times and not (_is_call_out(tokens, at, width) and _is_call_out(tokens, width.end, height)):
                 continue
             yield from _sized(tokens, width, height)
 
@@ -249,9 +251,9 @@ def _sized(tokens: Sequence[Token], width: _Measure, height: _Measure) -> Iterat
         yield height.end, nearest(width.exact * millimeters), nearest(height.exact * millimeters), ODD
 
 
-def _are_call_outs(tokens: Sequence[Token], at: int, width: _Measure, height: _Measure) -> bool:
-    """Whether two lengths beside each other both say their feet: 2-6 4-0."""
-    return _is_dash(tokens, at + 1) and _is_dash(tokens, width.end + 1) and width.has_unit and height.has_unit
+def _is_call_out(tokens: Sequence[Token], at: int, measure: _Measure) -> bool:
+    """Whether a length says its feet and its inches: 2-6, or 2 6 as a phone writes it."""
+    return measure.has_unit and (_is_dash(tokens, at + 1) or measure.cost == GUESS)
 
 
 def lumbers(tokens: Sequence[Token], at: int) -> Iterator[Figure]:

@@ -48,11 +48,13 @@ class Word:
         usual: What may always be typed; the lexicon has what may be typed for it.
         gives: What the phrase knows once it is there: a key and a value.
         piece: The piece it means, which may be typed as the crew calls it.
+        is_close: Whether nothing is passed over before it, as in 84 head.
     """
 
     usual: str
     gives: tuple[str, Any] | None = None
     piece: str | None = None
+    is_close: bool = False
 
     @property
     def shown(self) -> Message:
@@ -371,6 +373,10 @@ class _Tried:
     wants: tuple[Want, ...]
 
 
+def _is_close(part: Word | Slot) -> bool:
+    return isinstance(part, Word) and part.is_close
+
+
 @dataclass(slots=True)
 class _Matcher:
     """The parts of one facet tried on a line."""
@@ -392,7 +398,7 @@ class _Matcher:
     def _one(self, part: Part, at: int, *, began: bool) -> Iterator[_Found]:
         match part:
             case Word() | Slot():
-                for start, given, cost in self._junction(at) if began else ((at, (), SURE),):
+                for start, given, cost in self._junction(at) if began and not _is_close(part) else ((at, (), SURE),):
                     for end, more, dearer in (
                         self._word(part, start) if isinstance(part, Word) else self._slot(part, start)
                     ):

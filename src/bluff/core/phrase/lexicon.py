@@ -12,7 +12,7 @@ from bluff.core.phrase.tokens import tokens_of
 FILLERS = frozenset(
     word
     for words in (
-        "a an the of to at on for with and so just now ok okay up also only instead plus using use",
+        "a an the of to at on for with and so as just now ok okay up also only instead plus using use",
         "put make set change give get have has let lets go goes going do does can could want wants need needs",
         "should must will would be is are was s it its that this there please i you we our my us sized equals",
     )
@@ -77,8 +77,8 @@ LEXICON: Mapping[str, str] = {
     "header": "hdr, head er, beam over, lintel",
     "a side": "each side, per side, on each side, both sides, on both sides, either side, on either side, on a side",
     "ply": "plies, member, layer",
-    "jack": "trimmer, trim, cripple jack, jack stud, trimmer stud",
-    "king": "king stud, full stud",
+    "jacks": "jack, trimmer, jack stud, trimmer stud, jack studs, trimmer studs",
+    "kings": "king, king stud, full stud, king studs",
     "single": "one, 1",
     "double": "two, 2, doubled, dbl, twin",
     "triple": "three, 3, tripled, tpl",
@@ -90,7 +90,7 @@ LEXICON: Mapping[str, str] = {
     # Walls
     "wall": "walls",
     "bearing": "load bearing, loadbearing, bears, carries, carrying, structural",
-    "not": "non, no, isnt, isn t, is not, not a",
+    "not": "non, isnt, not a",
     "exterior": "outside wall, outer, ext",
     "partition": "interior, inside wall, int",
     "through": "runs through, run through, thru, goes through, go through, runs past",

@@ -33,6 +33,7 @@ from bluff.core.phrase.place import (
     PLACE,
     PLACED,
     PLAIN,
+    REMOVE,
     THE,
     THIS,
     WHENCE,
@@ -206,7 +207,7 @@ def _read_number(tokens: Sequence[Token], at: int, _reading: Reading) -> Iterato
 def _read_plies(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[tuple[int, int]]:
     for end, number, _ in _read_number(tokens, at, reading):
         if isinstance(number, int) and number <= MOST_PLIES:
-            is_ply = end < len(tokens) and (tokens[end].word,) in spellings("ply")
+            is_ply = end < len(tokens) and (tokens[end].word == "-" or (tokens[end].word,) in spellings("ply"))
             yield end + is_ply, number
 
 
@@ -270,7 +271,7 @@ def _was(slot: Slot) -> Maybe:
 def _labeled(word: Word, slot: Slot, *, behind: bool = True) -> Parts:
     """A figure with its label before or behind it: head 84, 84 head."""
     before: Parts = (word, _was(slot), slot)
-    return (Either(before, (slot, word)),) if behind else before
+    return (Either(before, (slot, replace(word, is_close=True))),) if behind else before
 
 
 def _by(width: int, height: int) -> _Reader:
@@ -561,19 +562,16 @@ _SHIFT_WAY_FIRST = Facet(
         length_slot("shift", "distance"),
     )
 )
+_RESIZED = (("wider", 1, 0), ("narrower", -1, 0), ("taller", 0, 1), ("shorter", 0, -1))
 _SIZE_BY = Facet(
     (
         Maybe(Word("by")),
         Either(
+            *((_differs("length", _put_size_by, _by(width, height)), Word(word)) for word, width, height in _RESIZED),
             *(
-                (_differs("length", _put_size_by, _by(width, height)), Word(word))
-                for word, width, height in (
-                    ("wider", 1, 0),
-                    ("narrower", -1, 0),
-                    ("taller", 0, 1),
-                    ("shorter", 0, -1),
-                )
-            )
+                (Word(word), Word("by"), _differs("length", _put_size_by, _by(width, height)))
+                for word, width, height in _RESIZED
+            ),
         ),
     )
 )
@@ -652,7 +650,7 @@ REMOVE_OPENING: LinePhrase = Phrase(
     message("remove an opening"),
     lambda given, reading: _as_one([RemoveOpening(opening.id) for opening in _named(given, reading)]),
     ("W1 gone", "remove W1", "take out W1"),
-    needs=(Facet((Word("remove"),), counts=False),),
+    needs=(REMOVE,),
     about=OPENINGS,
 )
 

@@ -119,11 +119,11 @@ _OF_FIGURES = re.compile(r"\d[\d./]*|[-'\"]")
 
 def figure_run(tokens: Sequence[Token], at: int, between: Iterable[tuple[str, ...]] = ()) -> str:
     """What stands without a space from a number on, as far as it is written like a figure; empty where it is none."""
-    end, joins = at, {word for (word,) in between}
+    end, joins = at + 1, {word for (word,) in between}
     if not tokens[at].text[:1].isdigit():
         return ""
     while end < len(tokens) and (_OF_FIGURES.fullmatch(tokens[end].text) or tokens[end].word in joins):
-        if end > at and tokens[end].is_alone and tokens[end].word not in joins and tokens[end - 1].word not in joins:
+        if tokens[end].is_alone and tokens[end].word not in joins and tokens[end - 1].word not in joins:
             break
         end += 1
     return source_of(tokens[at:end])
@@ -245,6 +245,8 @@ def selected(mark: str | None, at: int) -> Iterator[Figure]:
     yield Figure(at, mark)
 
 
+REMOVE = Facet((Either((Word("remove"),), (Word("take"), Word("out"))),), counts=False)
+"""That something goes."""
 IN_WALL = Facet(
     (
         Either(
@@ -328,13 +330,14 @@ WHENCE = Rule(
 _CENTERED = Word("centered", ("centered", True))
 _DISTANCE = length_slot("distance", "distance")
 _TO = Maybe(Either((Word("of"),), (Word("to"),), (AT,), (Word("on"),)))
+_TO_WHAT = Either((Word("to"), THE, _REFERENCE), (Word("on center", ("reference", "center")),))
 PLACE = Rule(
     "place",
     (
         Either(
             (_CENTERED, Maybe(Either((Word("in"),), (Word("on"),)), THE, Word("wall"))),
             (Word("centered", ("reference", "center")), Either((AT,), (Word("on"),)), _DISTANCE, Maybe(WHENCE)),
-            (THE, Maybe(_REFERENCE, _TO), _DISTANCE, Maybe(Word("to"), THE, _REFERENCE), Maybe(WHENCE)),
+            (THE, Maybe(_REFERENCE, _TO), _DISTANCE, Maybe(_TO_WHAT), Maybe(WHENCE)),
             (WHENCE, THE, Maybe(_REFERENCE, _TO), _DISTANCE),
         ),
     ),
@@ -346,7 +349,7 @@ PLAIN = Rule(
         Either(
             (_CENTERED, Maybe(Either((Word("in"),), (Word("on"),)), THE, Word("wall"))),
             (Word("centered", ("reference", "center")), Either((AT,), (Word("on"),)), _DISTANCE, Maybe(WHENCE)),
-            (Maybe(_REFERENCE, _TO), _DISTANCE, Maybe(Word("to"), THE, _REFERENCE), WHENCE),
+            (Maybe(_REFERENCE, _TO), _DISTANCE, Maybe(_TO_WHAT), WHENCE),
             (_REFERENCE, _TO, _DISTANCE),
             (_DISTANCE, Word("to"), THE, _REFERENCE),
         ),

@@ -127,7 +127,7 @@ def _opening_said(edit: AddOpening | ChangeOpening | MoveOpening | RemoveOpening
         case AddOpening(opening):
             parts = [*_ways_said(opening, None, job), message("in {wall}", wall=opening.wall)]
             line = message(
-                "Add {kind} {opening} {size} at {place}, {rest}",
+                "Add {kind} {opening} {size} {place}, {rest}",
                 kind=opening.kind.called,
                 opening=opening.id,
                 size=_size(opening),
@@ -168,7 +168,7 @@ def _opening_changes(was: Opening, now: Opening, job: Job) -> tuple[list[Message
         parts.append(_size(now))
         asides.append(message("was {size}", size=_size(was)))
     if now.position != was.position:
-        parts.append(message("at {place}", place=_place(now.position)))
+        parts.append(_place(now.position))
         asides.append(message("was {place}", place=place_described(was.position)))
     if now.wall != was.wall:
         parts.append(message("in {wall}", wall=now.wall))
@@ -185,7 +185,9 @@ def _size(opening: Opening) -> Message:
 
 def _place(position: At | Centered) -> Message:
     """As `read_place` reads it, in feet where one measures along a wall."""
-    return message("{place}", place=place_in_words(position, _feet))
+    if isinstance(position, Centered):
+        return message("centered")
+    return message("at {place}", place=place_in_words(position, _feet))
 
 
 def _ways_said(now: Opening, was: Opening | None, job: Job) -> Iterator[Message]:
@@ -300,8 +302,7 @@ def _top(top: Top | None) -> Message:
             if flat:
                 line = message("{line} flat {flat}", line=line, flat=format_exact(flat))
         case Gable(rise, ridge, height, height_at):
-            place = message("centered") if isinstance(ridge, Centered) else message("at {place}", place=_place(ridge))
-            line = message("top {pitch} ridge {place}", pitch=_pitch(rise), place=place)
+            line = message("top {pitch} ridge {place}", pitch=_pitch(rise), place=_place(ridge))
         case _:
             return top_described(top)
     if height is not None:
@@ -351,7 +352,7 @@ def _special(special: Post | FixtureBacking | KeptClear) -> Message:
             line = message("{post} of {plies}", plies=plies)
             if size:
                 line = message("{line} {size}", line=line, size=size)
-            line = message("{line} at {place}", line=line, place=_place(position))
+            line = message("{line} {place}", line=line, place=_place(position))
             if beam:
                 width, depth, under = map(format_exact, (beam.width, beam.depth, beam.underside))
                 line = message(
@@ -371,7 +372,7 @@ def _special(special: Post | FixtureBacking | KeptClear) -> Message:
             return message("{line} right", line=line) if side is Line.RIGHT else line
         case KeptClear(_, use, position, width):
             return message(
-                "clear for {use} {width} at {place}", use=use.called, width=format_exact(width), place=_place(position)
+                "clear for {use} {width} {place}", use=use.called, width=format_exact(width), place=_place(position)
             )
 
 

@@ -20,6 +20,7 @@ from bluff.core.phrase.place import (
     IN_WALL,
     PLACE,
     PLAIN,
+    REMOVE,
     THE,
     LinePhrase,
     Reading,
@@ -112,7 +113,6 @@ _BEAM = Facet(
         length_slot("under", "underside"),
     )
 )
-_REMOVE = Facet((Word("remove"),), counts=False)
 
 POST: LinePhrase = Phrase(
     message("stand {post:a} in a wall"),
@@ -249,7 +249,7 @@ REMOVE_SPECIAL: LinePhrase = Phrase(
     _remove_special,
     ("remove P1", "R1 gone"),
     needs=(
-        _REMOVE,
+        REMOVE,
         Facet(
             (
                 Either(

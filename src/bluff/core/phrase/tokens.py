@@ -16,6 +16,7 @@ ASIDE = "·"
 """What stands behind it in a line that Bluff wrote follows from the rest, and is not read."""
 
 _ON_CENTER = re.compile(r"\bo\.? ?c\b\.?", re.IGNORECASE)
+_NOT = re.compile(r"n't\b", re.IGNORECASE)
 _OWNER = re.compile(r"(?<=\w)'s\b", re.IGNORECASE)
 _TOKEN = re.compile(
     r"""(?P<ratio>\d+[/:]\d+) | (?P<times>(?<=[\d'"])[xX×*](?=[\d.])) |
@@ -57,7 +58,7 @@ class Token:
 def tokens_of(line: str) -> tuple[Token, ...]:
     """A line in tokens, without what Bluff itself has written behind it."""
     plain = written(one_spelling(line.partition(ASIDE)[0].replace("->", "→")))
-    plain = _OWNER.sub("", _ON_CENTER.sub("oc", plain))
+    plain = _OWNER.sub("", _NOT.sub(" not", _ON_CENTER.sub("oc", plain)))
     found: list[Token] = []
     for match in _TOKEN.finditer(plain):
         text = match[0]

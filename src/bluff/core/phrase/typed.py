@@ -269,11 +269,13 @@ _MARK_OF_OPENING = re.compile(r"[WD]\d+", re.IGNORECASE)
 
 def _corrected(read: Read[Reading, Edit], job: Job) -> tuple[Meaning[Edit], ...]:
     """What a line means with the one word in it that nobody knows put right."""
-    found: list[Meaning[Edit]] = []
-    for line in read.corrected[:_MOST_CHOICES]:
-        meanings, _ = _possible(Read(line, PHRASES, read.line.context, read.line.words).meanings, job)
-        found.extend(_likely(meanings, job) if meanings else ())
-    return tuple(found[:_MOST_CHOICES])
+    meanings = (
+        meaning
+        for line in read.corrected[:_MOST_CHOICES]
+        for meaning in Read(line, PHRASES, read.line.context, read.line.words).meanings
+    )
+    possible, _ = _possible(sorted(meanings, key=lambda meaning: meaning.cost), job)
+    return tuple(_likely(possible, job)[:_MOST_CHOICES]) if possible else ()
 
 
 def _selected_after(edit: Edit, selected: Selected) -> Selected:

@@ -18,6 +18,7 @@ from bluff.core.phrase.place import (
     ABOUT_WALL,
     AT,
     PLACE,
+    REMOVE,
     THE,
     LinePhrase,
     Reading,
@@ -241,7 +242,7 @@ REMOVE_WALL: LinePhrase = Phrase(
     message("remove a wall with its openings"),
     lambda given, reading: RemoveWall(reading.wall(given).id) if given.get("wall") else None,
     ("H gone", "remove H"),
-    needs=(Facet((Word("remove"),), counts=False),),
+    needs=(REMOVE,),
     about=ABOUT_WALL,
 )
 
@@ -305,6 +306,7 @@ FLOORS: LinePhrase = Phrase(
             )
         ),
     ),
+    verbs=("second",),
     about=ABOUT_WALL,
 )
 

@@ -267,6 +267,7 @@ SET_WAY: LinePhrase = Phrase(
         Facet((Word("everywhere", ("everywhere", True)),), counts=False),
         _SUBJECT,
     ),
+    verbs=("studs",),
     about=ABOUT_WALL,
     least=1,
 )
