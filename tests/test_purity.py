@@ -16,6 +16,7 @@ HARMLESS = {
     "collections",
     "dataclasses",
     "datetime",
+    "difflib",
     "enum",
     "fractions",
     "functools",
