@@ -18,7 +18,7 @@ from tools.third_party import third_party_page
 
 from bluff.api.app import openapi_schema
 from bluff.formats.job_file import job_file_schema
-from bluff.views.phrases import phrase_list, rule_list
+from bluff.views.phrases import part_list, phrase_list
 from bluff.views.reader import Reader
 
 ROOT = Path(__file__).resolve().parents[1]
@@ -34,16 +34,30 @@ def typed_page() -> str:
     lines = [
         "# What can be typed",
         "",
-        "One line on Plan and Bench understands all of this; `?` lists it there in the crew's words. What is in `<>`",
-        "is filled in, what is in `[]` may be left out, `|` parts one from another, `…` may come again. Commas are a",
-        "breath and no more.",
+        "One line on Plan and Bench understands all of this; `?` lists it there in the crew's words. Say it as you",
+        "would across the deck: the parts come in any order, “a”, “the”, “put”, “make” and “please” cost nothing, and",
+        "figures are read as people write, speak and dictate them (`9-3`, `9'3`, `nine foot three`, `three oh by four",
+        "oh`, `3068`, `2.4 m`). `;`, a new line or “then” separates one thing from the next; all of it is one change",
+        "and one undo.",
+        "",
+        "Before Enter the line says back everything it understood. What may mean several things is offered to choose",
+        "from. The arrow keys bring back earlier lines, and Tab writes out a word that is begun.",
         "",
     ]
     for phrase in phrase_list(Reader()):
         examples = "".join(f"    {line}\n" for line in phrase.examples)
-        lines += [f"**{phrase.does[0].upper()}{phrase.does[1:]}**: `{phrase.form}`", "", examples]
-    lines += ["What the forms call by name:", ""]
-    lines += [f"- `<{name}>`: `{form}`" for name, form in rule_list(Reader())]
+        needs = f" Needs {', '.join(phrase.needs)}." if phrase.needs else ""
+        takes = f" Can also say {', '.join(phrase.takes)}." if phrase.takes else ""
+        lines += [f"**{phrase.does[0].upper()}{phrase.does[1:]}.**{needs}{takes}", "", examples]
+    lines += [
+        "## How each part is written",
+        "",
+        "What is in `<>` is filled in, what is in `[]` may be left out, `|` is between choices, `…` may come again.",
+        "Each word has others that mean the same, in `src/bluff/core/phrase/lexicon.py`.",
+        "",
+    ]
+    for name, forms in part_list(Reader()):
+        lines += [f"- {name}: {', '.join(f'`{form}`' for form in forms)}"]
     return "\n".join(lines) + "\n"
 
 

@@ -3,8 +3,8 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from bluff.core.message import message
-from bluff.core.phrase.grammar import Either, Many, Maybe, Part, Parts, Rule, Slot, Word
+from bluff.core.message import Message, message
+from bluff.core.phrase.grammar import Either, Facet, Many, Maybe, Part, Parts, Rule, Slot, Word
 from bluff.core.phrase.opening_line import RULES
 from bluff.core.phrase.typed import PHRASES
 from bluff.views.reader import Reader
@@ -12,26 +12,44 @@ from bluff.views.reader import Reader
 
 @dataclass(frozen=True, slots=True)
 class Listed:
-    """A phrase as the list shows it: its form, what it does, and lines that are understood so."""
+    """A phrase as the list shows it.
 
-    form: str
+    Args:
+        does: What it does.
+        examples: Lines that are understood so.
+        needs: What it must say, by the names of those parts.
+        takes: What it may say besides, in whatever order.
+    """
+
     does: str
     examples: tuple[str, ...]
+    needs: tuple[str, ...]
+    takes: tuple[str, ...]
 
 
 def phrase_list(reader: Reader) -> Iterator[Listed]:
     """Every phrase there is."""
     for phrase in PHRASES:
-        needed = [_form(facet.parts, reader) for facet in phrase.needs]
-        free = [f"[{_form(facet.parts, reader)}]" for facet in phrase.facets if facet not in phrase.needs]
-        form = " + ".join((*needed, *free))
-        yield Listed(form, reader.say(phrase.does), tuple(map(reader.say, phrase.lines)))
+        about = [phrase.about] if phrase.about else []
+        needs = _named([*about, *phrase.needs], reader)
+        takes = [name for name in _named(phrase.may, reader) if name not in needs]
+        yield Listed(reader.say(phrase.does), tuple(map(reader.say, phrase.lines)), tuple(needs), tuple(takes))
 
 
-def rule_list(reader: Reader) -> Iterator[tuple[str, str]]:
-    """What the forms call by name, and how each is written."""
+def _named(facets: list[Facet] | tuple[Facet, ...], reader: Reader) -> list[str]:
+    return list(dict.fromkeys(reader.say(message(facet.shown)) for facet in facets))
+
+
+def part_list(reader: Reader) -> Iterator[tuple[str, tuple[str, ...]]]:
+    """The parts that phrases name, and the ways each is written; then what those call by name."""
+    forms: dict[Message, dict[str, None]] = {}
+    for phrase in PHRASES:
+        for facet in phrase.facets:
+            forms.setdefault(message(facet.shown), {})[_form(facet.parts, reader)] = None
+    for name, ways in forms.items():
+        yield reader.say(name), tuple(ways)
     for rule in RULES:
-        yield reader.say(message(rule.shown)), _form(rule.parts, reader)
+        yield f"<{reader.say(message(rule.shown))}>", (_form(rule.parts, reader),)
 
 
 def _form(parts: Parts, reader: Reader) -> str:

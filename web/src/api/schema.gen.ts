@@ -7326,15 +7326,19 @@ export interface components {
         };
         /**
          * TypedPhrase
-         * @description One way of saying something in a line: its form, what it does, and lines that are understood so.
+         * @description One kind of thing a line can say: what it does, lines that are understood so, and the parts it is said with.
+         *
+         *     `needs` must be there, `takes` may be, in whatever order.
          */
         TypedPhrase: {
-            /** Form */
-            form: string;
             /** Does */
             does: string;
             /** Examples */
             examples: string[];
+            /** Needs */
+            needs: string[];
+            /** Takes */
+            takes: string[];
         };
         /**
          * TypedPhrases
@@ -7343,18 +7347,6 @@ export interface components {
         TypedPhrases: {
             /** Phrases */
             phrases: components["schemas"]["TypedPhrase"][];
-            /** Rules */
-            rules: components["schemas"]["TypedRule"][];
-        };
-        /**
-         * TypedRule
-         * @description A part that forms call by name, and how it is written.
-         */
-        TypedRule: {
-            /** Name */
-            name: string;
-            /** Form */
-            form: string;
         };
         /**
          * UnreadPart

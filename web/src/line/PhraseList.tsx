@@ -50,8 +50,8 @@ export function PhraseList({
       py="3"
     >
       {!phrases.data && <Loading what={t`What can be typed`} />}
-      {phrases.data?.phrases.map(({ form, does, examples }) => (
-        <Box key={form} py="1.5" borderBottomWidth="1px">
+      {phrases.data?.phrases.map(({ does, examples, needs, takes }) => (
+        <Box key={does} py="1.5" borderBottomWidth="1px">
           <Text fontWeight="700">{does[0]?.toUpperCase() + does.slice(1)}</Text>
           <Flex wrap="wrap" columnGap="5" rowGap="0">
             {examples.map((line) => (
@@ -61,14 +61,9 @@ export function PhraseList({
             ))}
           </Flex>
           <Text color="faint" fontSize="13px">
-            {form}
+            {[...needs, ...takes].join(" · ")}
           </Text>
         </Box>
-      ))}
-      {phrases.data?.rules.map(({ name, form }) => (
-        <Text key={name} color="faint" fontSize="13px" pt="1">
-          <b>{`<${name}>`}</b> {form}
-        </Text>
       ))}
     </Box>
   );

@@ -14,7 +14,7 @@ from bluff.formats.edits import EditFile, edit_from_core, edit_to_core
 from bluff.formats.framed import FramedFinding, framed_finding
 from bluff.formats.ways_values import FileModel
 from bluff.service.preview import ReadEdit, read_edit, read_typed
-from bluff.views.phrases import phrase_list, rule_list
+from bluff.views.phrases import phrase_list
 from bluff.views.reader import reader
 from bluff.views.sums import NamedSum, named_sum
 
@@ -30,25 +30,21 @@ class PhraseRequest(FileModel):
 
 
 class TypedPhrase(BaseModel):
-    """One way of saying something in a line: its form, what it does, and lines that are understood so."""
+    """One kind of thing a line can say: what it does, lines that are understood so, and the parts it is said with.
 
-    form: str
+    `needs` must be there, `takes` may be, in whatever order.
+    """
+
     does: str
     examples: list[str]
-
-
-class TypedRule(BaseModel):
-    """A part that forms call by name, and how it is written."""
-
-    name: str
-    form: str
+    needs: list[str]
+    takes: list[str]
 
 
 class TypedPhrases(BaseModel):
     """Everything that can be typed, in the crew's words."""
 
     phrases: list[TypedPhrase]
-    rules: list[TypedRule]
 
 
 class EditReading(BaseModel):
@@ -144,6 +140,8 @@ def typed_phrases(job: Job) -> TypedPhrases:
     """Everything that can be typed into the line, in the crew's words."""
     words = reader(job.standard.words)
     return TypedPhrases(
-        phrases=[TypedPhrase(form=one.form, does=one.does, examples=list(one.examples)) for one in phrase_list(words)],
-        rules=[TypedRule(name=name, form=form) for name, form in rule_list(words)],
+        phrases=[
+            TypedPhrase(does=one.does, examples=list(one.examples), needs=list(one.needs), takes=list(one.takes))
+            for one in phrase_list(words)
+        ]
     )

@@ -302,10 +302,11 @@ _WIDTH = _differs("width", _put_width, read_typed_length)
 _HEIGHT = _differs("height", _put_height, read_typed_length)
 _A_SIDE = Maybe(Word("a side"))
 
-HEAD = Facet(_labeled(Word("head"), _HEAD_HEIGHT))
-SILL_HEIGHT = Facet(_labeled(Word("sill", piece="sill"), _SILL_HEIGHT))
+HEAD = Facet(_labeled(Word("head"), _HEAD_HEIGHT), "head height")
+SILL_HEIGHT = Facet(_labeled(Word("sill", piece="sill"), _SILL_HEIGHT), "sill height")
 HEADER = Facet(
-    _labeled(Word("header", piece="header"), _differs("{header}", _put_header, _read_header, is_figure=False))
+    _labeled(Word("header", piece="header"), _differs("{header}", _put_header, _read_header, is_figure=False)),
+    "{header}",
 )
 SILL_COUNT = Facet(
     (
@@ -313,7 +314,8 @@ SILL_COUNT = Facet(
             (Word("single", _gives(_SILLS, 1)), Word("sill", piece="sill")),
             (Word("double", _gives(_SILLS, 2)), Word("sill", piece="sill")),
         ),
-    )
+    ),
+    "single or double {sill}",
 )
 BEARING_ON = Facet(
     (
@@ -323,32 +325,32 @@ BEARING_ON = Facet(
             (Word("hangers", _gives(_JACKS, Jacks.HANGERS)),),
         ),
         Maybe(Word("jacks", piece="jack")),
-    )
+    ),
+    "what {header:many} bear on",
 )
-JACK_COUNT = Facet(
-    (*_labeled(Word("jacks", piece="jack"), _differs("how many", _JACK_COUNT, _read_number, is_figure=False)), _A_SIDE)
-)
-KING_COUNT = Facet(
-    (*_labeled(Word("kings", piece="king"), _differs("how many", _KING_COUNT, _read_number, is_figure=False)), _A_SIDE)
-)
+_JACKS_A_SIDE = _differs("how many", _JACK_COUNT, _read_number, is_figure=False)
+_KINGS_A_SIDE = _differs("how many", _KING_COUNT, _read_number, is_figure=False)
+JACK_COUNT = Facet((*_labeled(Word("jacks", piece="jack"), _JACKS_A_SIDE), _A_SIDE), "{jack:many} a side")
+KING_COUNT = Facet((*_labeled(Word("kings", piece="king"), _KINGS_A_SIDE), _A_SIDE), "{king:many} a side")
 FLOOR = Facet(
     (
         Either(
             (Word("floor"), _differs("which", _put_floor, _read_floor)),
             (_differs("which", _put_floor, _read_story, is_figure=False), Word("floor")),
         ),
-    )
+    ),
+    "floor",
 )
 _DIFFERS = (HEAD, SILL_HEIGHT, HEADER, SILL_COUNT, BEARING_ON, JACK_COUNT, KING_COUNT, FLOOR)
 """What may differ about one opening, each as a line says it."""
 RULES = (PLACE, PLAIN, WHENCE, _KIND)
 """What phrases call by name."""
 
-KIND = Facet((_KIND,))
+KIND = Facet((_KIND,), "kind")
 SIZE = Facet(_SIZED, "width x height")
 _PLACE = Facet(PLACED, "place")
-_WIDE = Facet(_labeled(Word("wide"), replace(_WIDTH, key="width")))
-_TALL = Facet(_labeled(Word("tall"), replace(_HEIGHT, key="height")))
+_WIDE = Facet(_labeled(Word("wide"), replace(_WIDTH, key="width")), "width")
+_TALL = Facet(_labeled(Word("tall"), replace(_HEIGHT, key="height")), "height")
 
 
 _NEW_SIZE = Facet(
@@ -540,10 +542,11 @@ _EVERY = Facet(
             (Word("every"), length_slot("every", "distance")),
             (length_slot("every", "distance"), Either((Word("apart"),), (Word("on center"),))),
         ),
-    )
+    ),
+    "how far apart",
 )
-_HOW_MANY = Facet((count_slot(), Maybe(Word("of"))))
-_AT_DISTANCE = Facet((Either((PLAIN,), (AT, PLACE), (Word("to"), PLACE)),))
+_HOW_MANY = Facet((count_slot(), Maybe(Word("of"))), "how many")
+_AT_DISTANCE = Facet((Either((PLAIN,), (AT, PLACE), (Word("to"), PLACE)),), "new place")
 _SHIFT = Facet(
     (
         Maybe(Either((Word("over"),), (Word("by"),))),
@@ -551,7 +554,8 @@ _SHIFT = Facet(
         Maybe(Either((Word("to"),), (Word("toward"),))),
         THE,
         one_of("toward", Word("start", ("toward", -1)), Word("end", ("toward", 1))),
-    )
+    ),
+    "distance and way",
 )
 _SHIFT_WAY_FIRST = Facet(
     (
@@ -560,7 +564,8 @@ _SHIFT_WAY_FIRST = Facet(
         one_of("toward", Word("start", ("toward", -1)), Word("end", ("toward", 1))),
         Maybe(Either((Word("over"),), (Word("by"),))),
         length_slot("shift", "distance"),
-    )
+    ),
+    "distance and way",
 )
 _RESIZED = (("wider", 1, 0), ("narrower", -1, 0), ("taller", 0, 1), ("shorter", 0, -1))
 _SIZE_BY = Facet(
@@ -573,7 +578,8 @@ _SIZE_BY = Facet(
                 for word, width, height in _RESIZED
             ),
         ),
-    )
+    ),
+    "wider or taller",
 )
 _HEAD_BY = Facet(
     (
@@ -581,11 +587,12 @@ _HEAD_BY = Facet(
             (Word("raise"), THE, Word("head"), Maybe(Word("by")), _differs("by", _put_head_by, _up(1))),
             (Word("lower"), THE, Word("head"), Maybe(Word("by")), _differs("by", _put_head_by, _up(-1))),
         ),
-    )
+    ),
+    "head up or down",
 )
-_CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_opening_mark)))
+_CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_opening_mark)), "new mark")
 
-_MARKED = Facet((Slot("mark", "new mark", _read_marked),), counts=False)
+_MARKED = Facet((Slot("mark", "new mark", _read_marked),), "new mark", counts=False)
 _NEW = (*_DIFFERS, KIND)
 ADD_OPENING: LinePhrase = Phrase(
     message("put an opening into a wall"),
@@ -641,7 +648,7 @@ MOVE_OPENING: LinePhrase = Phrase(
     message("move an opening"),
     _move,
     ("move W1 to 10-4", "move W1 over 6 to the right"),
-    needs=(Facet((Word("move"),), counts=False),),
+    needs=(Facet((Word("move"),), "move", counts=False),),
     may=(_AT_DISTANCE, _SHIFT, _SHIFT_WAY_FIRST, IN_WALL),
     about=OPENINGS,
     least=1,

@@ -245,7 +245,7 @@ def selected(mark: str | None, at: int) -> Iterator[Figure]:
     yield Figure(at, mark)
 
 
-REMOVE = Facet((Either((Word("remove"),), (Word("take"), Word("out"))),), counts=False)
+REMOVE = Facet((Either((Word("remove"),), (Word("take"), Word("out"))),), "gone", counts=False)
 """That something goes."""
 IN_WALL = Facet(
     (
@@ -397,7 +397,7 @@ _PLACE_ALONE: Phrase[Reading, At | Centered] = Phrase(
     message("say where something is in its wall"),
     lambda given, _: position_of(given),
     ("2-0 past W1",),
-    needs=(Facet((Maybe(AT), PLACE)),),
+    needs=(Facet((Maybe(AT), PLACE), "place"),),
 )
 
 

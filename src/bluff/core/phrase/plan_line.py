@@ -64,7 +64,9 @@ def _is_degrees(tokens: Sequence[Token], at: int) -> bool:
     return at < len(tokens) and tokens[at].word in ("degrees", "degree", "deg")
 
 
-_STUD = Facet((Maybe(Word("with")), lumber_slot(shown="{stud:many}"), Maybe(Word("studs", piece="stud"))))
+_STUD = Facet(
+    (Maybe(Word("with")), lumber_slot(shown="{stud:many}"), Maybe(Word("studs", piece="stud"))), "{stud:many}"
+)
 _TURNED = Slot("step", "R or L, or R45", _read_turn)
 _TURNING = Slot("turning", "R or L", _read_turn)
 _STEP = length_slot("step", "length")
@@ -80,7 +82,8 @@ _WALK = Facet(
             ),
             (_TURNING,),
         ),
-    )
+    ),
+    "lengths and turns",
 )
 _SIDES = Either(*((Word(side, ("side", side)),) for side in _COMPASS))
 
@@ -116,7 +119,8 @@ _PARTITION = Facet(
             THE,
             _base_slot("second", "wall"),
         ),
-    )
+    ),
+    "distance from a wall",
 )
 
 

@@ -102,35 +102,41 @@ def _breaks(given: Given, reading: Reading) -> Edit:
     return ChangeWall(wall.id, replace(wall, breaks=wall.breaks.put(plate, given.get("at"))))
 
 
-_COUNT = Facet((count_slot(shown="how many boards"), Maybe(Word("ply"))))
-_LUMBER = Facet((lumber_slot(),))
-_POST = Facet((Word("post", piece="post"),), counts=False)
+_COUNT = Facet((count_slot(shown="how many boards"), Maybe(Word("ply"))), "how many boards")
+_LUMBER = Facet((lumber_slot(),), "lumber")
+_POST = Facet((Word("post", piece="post"),), "{post}", counts=False)
 _BEAM = Facet(
     (
         Word("beam"),
         Slot("beam", "width x depth", _read_pair, is_figure=True),
         Word("@"),
         length_slot("under", "underside"),
-    )
+    ),
+    "beam",
 )
 
 POST: LinePhrase = Phrase(
     message("stand {post:a} in a wall"),
     _post,
     ("post 3 2x4 @ 9-3", "post @ 5-0", "post 4x4 @ 8-4", "post 2 @ 6-0 beam 3 1/2 x 9 1/4 at 84"),
-    needs=(_POST, Facet((Either((PLAIN,), (AT, PLACE)),))),
+    needs=(_POST, Facet((Either((PLAIN,), (AT, PLACE)),), "place")),
     may=(_COUNT, _LUMBER, _BEAM, IN_WALL),
     verbs=("add",),
 )
+_USE = Either(*((Word(use, ("use", use)),) for use in ClearFor))
+_CLEAR_FOR = Facet((Maybe(Word("for")), THE, _USE), "duct, riser, panel or cabinet")
 KEEP_CLEAR: LinePhrase = Phrase(
     message("keep a bay clear for something"),
     _clear,
     ("clear for duct 12 @ 9-3", "clear for panel 14 1/2 @ edge 3-0 in B", "keep 12 clear for a duct at 9-3"),
     needs=(
-        Facet((Word("clear"),)),
-        Facet((Maybe(Word("for")), THE, Either(*((Word(use, ("use", use)),) for use in ClearFor)))),
-        Facet((length_slot("width", "width"), Maybe(Word("wide")))),
-        Facet((Either((PLAIN,), (AT, PLACE)),)),
+        Facet((Word("clear"),), "clear"),
+        Facet(
+            (Maybe(Word("for")), THE, Either(*((Word(use, ("use", use)),) for use in ClearFor))),
+            "duct, riser, panel or cabinet",
+        ),
+        Facet((length_slot("width", "width"), Maybe(Word("wide"))), "width"),
+        Facet((Either((PLAIN,), (AT, PLACE)),), "place"),
     ),
     may=(IN_WALL,),
     verbs=("add", "keep"),
@@ -140,15 +146,16 @@ BACKING: LinePhrase = Phrase(
     _backing,
     ("backing 20 to 60 @ 34", "backing 2x10 20 to 60 @ 34 left", "2x8 backing from 20 to 60, 34 high"),
     needs=(
-        Facet((Word("backing", piece="backing"),)),
-        Facet((Maybe(Word("from")), length_slot("start", "from"), Word("to"), length_slot("to", "to"))),
+        Facet((Word("backing", piece="backing"),), "{backing}"),
+        Facet((Maybe(Word("from")), length_slot("start", "from"), Word("to"), length_slot("to", "to")), "from and to"),
         Facet(
             (
                 Either(
                     (AT, length_slot("height", "height"), Maybe(Word("tall"))),
                     (length_slot("height", "height"), Word("tall")),
                 ),
-            )
+            ),
+            "height",
         ),
     ),
     may=(
@@ -159,7 +166,8 @@ BACKING: LinePhrase = Phrase(
                 THE,
                 Either((Word("left", ("side", Line.LEFT)),), (Word("right", ("side", Line.RIGHT)),)),
                 Maybe(Word("face")),
-            )
+            ),
+            "side",
         ),
         IN_WALL,
     ),
@@ -176,20 +184,21 @@ _PLACES = Facet(
             ),
             (Many(Maybe(Word("and")), length_slot("at", "place")),),
         ),
-    )
+    ),
+    "places",
 )
 BOLTS: LinePhrase = Phrase(
     message("set where the anchor bolts are cast in"),
     _bolts,
     ("bolts 12 48 84", "bolts by rule", "anchor bolts at 12, 4-0 and 7-0"),
-    needs=(Facet((Word("bolts"),)), _PLACES),
+    needs=(Facet((Word("bolts"),), "bolts"), _PLACES),
     may=(IN_WALL,),
 )
 PINS: LinePhrase = Phrase(
     message("set where the plate is pinned"),
     _pins,
     ("pins 10 40 70", "pins by rule"),
-    needs=(Facet((Word("pins"),)), _PLACES),
+    needs=(Facet((Word("pins"),), "pins"), _PLACES),
     may=(IN_WALL,),
 )
 BREAKS: LinePhrase = Phrase(
@@ -197,7 +206,7 @@ BREAKS: LinePhrase = Phrase(
     _breaks,
     ("break bottom 16-0", "break top 10-8 26-8", "break cap by rule", "splice the top plate at 10-8"),
     needs=(
-        Facet((Word("break"),)),
+        Facet((Word("break"),), "break"),
         Facet(
             (
                 Either(
@@ -207,7 +216,8 @@ BREAKS: LinePhrase = Phrase(
                     (Word("cap", ("plate", "cap_plate")),),
                 ),
                 Maybe(Word("plate")),
-            )
+            ),
+            "plate",
         ),
         _PLACES,
     ),
@@ -257,7 +267,8 @@ REMOVE_SPECIAL: LinePhrase = Phrase(
                     (Maybe(Word("backing", piece="backing")), _special_slot("backing", lambda wall: wall.backing)),
                     (_special_slot("clear", lambda wall: wall.clear),),
                 ),
-            )
+            ),
+            "mark of {post:a}, {backing} or bay",
         ),
     ),
     may=(IN_WALL,),

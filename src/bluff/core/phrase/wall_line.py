@@ -149,7 +149,7 @@ _LENGTH = length_slot("length", "length")
 _WAS = length_slot("was", "length")
 _STUDS = Word("studs", piece="stud")
 _NEW = (
-    Facet((Maybe(Word("wall")), Slot("mark", "mark", _read_new_mark)), counts=False),
+    Facet((Maybe(Word("wall")), Slot("mark", "mark", _read_new_mark)), "new mark", counts=False),
     Facet((_LENGTH, Maybe(Word("long"))), "length"),
     Facet((_STUD, Maybe(_STUDS)), "{stud:many}"),
 )
@@ -171,7 +171,8 @@ _LONG = Facet(
             (Maybe(Word("by")), length_slot("by", "length"), Word("longer", ("sign", 1))),
             (Maybe(Word("by")), length_slot("by", "length"), Word("shorter", ("sign", -1))),
         ),
-    )
+    ),
+    "length",
 )
 _KINDS = tuple((Word(kind, ("kind", kind)), Maybe(Word("wall"))) for kind in WallKind)
 _BEARING = Facet(
@@ -181,9 +182,10 @@ _BEARING = Facet(
             (Word("bearing", ("bearing", True)),),
         ),
         Maybe(Word("wall")),
-    )
+    ),
+    "bearing",
 )
-_CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_mark)))
+_CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_mark)), "new mark")
 
 
 CHANGE_WALL: LinePhrase = Phrase(
@@ -201,8 +203,8 @@ CHANGE_WALL: LinePhrase = Phrase(
         "call E P",
     ),
     may=(
-        Facet((replace(_LENGTH, key="bare_length"),)),
-        Facet((replace(_STUD, key="bare_stud"),)),
+        Facet((replace(_LENGTH, key="bare_length"),), "length"),
+        Facet((replace(_STUD, key="bare_stud"),), "{stud:many}"),
         _LONG,
         Facet(
             (
@@ -210,9 +212,10 @@ CHANGE_WALL: LinePhrase = Phrase(
                     (_STUD, Either((_STUDS,), (Word("wall"),))),
                     (_STUDS, Maybe(replace(_STUD, key="was"), _ARROW), _STUD),
                 ),
-            )
+            ),
+            "{stud:many}",
         ),
-        Facet((Either(*_KINDS),)),
+        Facet((Either(*_KINDS),), "exterior or partition"),
         _BEARING,
         _CALLED,
     ),
@@ -234,7 +237,8 @@ RUN_THROUGH: LinePhrase = Phrase(
                 ),
                 Maybe(Word("wall")),
                 wall_slot(),
-            )
+            ),
+            "walls and which runs through",
         ),
     ),
 )
@@ -257,7 +261,8 @@ _TOP_WORD = Facet(
             (Word("gable", ("gable", True)), Maybe(Word("top"))),
             (Word("level", ("level", True)), Word("top")),
         ),
-    )
+    ),
+    "top",
 )
 TOP: LinePhrase = Phrase(
     message("give a wall a top that is not level"),
@@ -272,11 +277,11 @@ TOP: LinePhrase = Phrase(
     ),
     needs=(_TOP_WORD,),
     may=(
-        Facet((Word("level", ("level", True)),)),
-        Facet((_PITCH, Maybe(Word("pitch")))),
-        Facet((Word("ridge", ("ridge", True)), Maybe(AT), PLACE)),
-        Facet((Word("low"), *_AT_OR_ON, Either((_LOW_END,), (Maybe(Word("wall")), wall_slot("tied"))))),
-        Facet((Either((AT,), (Word("on"),)), THE, _LOW_END)),
+        Facet((Word("level", ("level", True)),), "level"),
+        Facet((_PITCH, Maybe(Word("pitch"))), "slope"),
+        Facet((Word("ridge", ("ridge", True)), Maybe(AT), PLACE), "ridge"),
+        Facet((Word("low"), *_AT_OR_ON, Either((_LOW_END,), (Maybe(Word("wall")), wall_slot("tied")))), "low end"),
+        Facet((Either((AT,), (Word("on"),)), THE, _LOW_END), "low end"),
         Facet(
             (
                 Either(
@@ -284,9 +289,10 @@ TOP: LinePhrase = Phrase(
                     (length_slot("height", "height"), Word("height")),
                 ),
                 Maybe(Word("outside", ("outside", True))),
-            )
+            ),
+            "height",
         ),
-        Facet((Word("flat"), length_slot("flat", "flat"))),
+        Facet((Word("flat"), length_slot("flat", "flat")), "level part"),
     ),
     about=ABOUT_WALL,
     least=1,
@@ -303,7 +309,8 @@ FLOORS: LinePhrase = Phrase(
                     (Word("floors"), Maybe(AT), Many(Maybe(Word("and")), length_slot("line", "height"))),
                     (Word("single"), Word("floor")),
                 ),
-            )
+            ),
+            "story lines",
         ),
     ),
     verbs=("second",),

@@ -237,6 +237,7 @@ _SUBJECT = Facet(
             (Slot("subject", "opening", _read_subject, lambda reading: reading.marks("opening").names),),
         ),
     ),
+    "opening",
     counts=False,
 )
 
@@ -262,9 +263,10 @@ SET_WAY: LinePhrase = Phrase(
                     (Slot("way", "value and setting", _read_value_first, knows=_known),),
                 ),
             ),
+            "setting and value",
             repeats=True,
         ),
-        Facet((Word("everywhere", ("everywhere", True)),), counts=False),
+        Facet((Word("everywhere", ("everywhere", True)),), "everywhere", counts=False),
         _SUBJECT,
     ),
     verbs=("studs",),
