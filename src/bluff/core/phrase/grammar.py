@@ -245,6 +245,7 @@ class Line(Generic[Context]):
     words: Words
     tokens: tuple[Token, ...] = ()
     _facets: dict[tuple[Facet, int, Facet | None], "_Tried"] = field(default_factory=dict)
+    _parts: dict[int, "_Leads"] = field(default_factory=dict)
     _firsts: dict[Word, Mapping[str, tuple[tuple[str, ...], ...]]] = field(default_factory=dict)
     _figures: dict[tuple[object, int], tuple[tuple[Figure, ...], BluffError | None]] = field(default_factory=dict)
 
@@ -259,9 +260,8 @@ class Line(Generic[Context]):
         return known
 
     def _tried(self, facet: Facet, at: int, about: Facet | None) -> "_Tried":
-        leads = _leads(facet, self.words)
-        if not self._may_begin(leads, at):
-            return _Tried((), tuple(Want(at, part) for part in leads.parts))
+        if not self.may_begin(facet.parts, at):
+            return _NOTHING
         matcher = _Matcher(self, None if facet is about else about)
         cheapest: dict[tuple[int, _Pairs], int] = {}
         for end, given, cost in matcher.match(facet.parts, at, began=False):
@@ -270,9 +270,17 @@ class Line(Generic[Context]):
         found = tuple((end, given, cost) for (end, given), cost in cheapest.items() if end > at)
         return _Tried(found, tuple(matcher.wants))
 
-    def _may_begin(self, leads: "_Leads", at: int) -> bool:
+    def leads(self, parts: Parts) -> "_Leads":
+        """What some parts may begin with, in the crew's words."""
+        if (known := self._parts.get(id(parts))) is None:
+            known = self._parts[id(parts)] = _leads(_Whole(parts), self.words)
+        return known
+
+    def may_begin(self, parts: Parts, at: int) -> bool:
+        """Whether some parts can begin at a token, by its first word or sign alone."""
+        leads = self.leads(parts)
         if at >= len(self.tokens):
-            return False
+            return leads.is_empty
         word = self.tokens[at].word
         return leads.is_open or word in leads.words or (leads.is_figure and not word[0].isalpha())
 
@@ -314,25 +322,44 @@ class _Leads:
         parts: The words and slots.
         words: The first words of what may be typed for them.
         is_figure: Whether one of them begins with a number.
-        is_open: Whether one begins with nobody knows what, like the mark of a wall.
+        is_open: Whether one begins with nobody knows what, like the mark of a wall, or all may be left out.
+        is_empty: Whether all may be left out.
     """
 
     parts: tuple[Word | Slot, ...]
     words: frozenset[str]
     is_figure: bool
     is_open: bool
+    is_empty: bool
 
 
-@lru_cache(maxsize=4096)
-def _leads(facet: Facet, words: Words) -> _Leads:
-    parts = tuple(_first_of(facet.parts)[0])
+class _Whole:
+    """Some parts, told from others by which they are and not by what is in them, which takes long to compare."""
+
+    __slots__ = ("parts",)
+
+    def __init__(self, parts: Parts) -> None:
+        self.parts = parts
+
+    def __hash__(self) -> int:
+        return id(self.parts)
+
+    def __eq__(self, other: object) -> bool:
+        return isinstance(other, _Whole) and other.parts is self.parts
+
+
+@lru_cache(maxsize=8192)
+def _leads(whole: _Whole, words: Words) -> _Leads:
+    found, is_empty = _first_of(whole.parts)
+    parts = tuple(found)
     slots = [part for part in parts if isinstance(part, Slot)]
     first = {one for part in parts if isinstance(part, Word) for one in _by_first(part, words)}
     return _Leads(
         parts,
         frozenset(first),
         any(slot.is_figure for slot in slots),
-        any(not slot.is_figure for slot in slots),
+        is_empty or any(not slot.is_figure for slot in slots),
+        is_empty,
     )
 
 
@@ -377,6 +404,9 @@ def _is_close(part: Word | Slot) -> bool:
     return isinstance(part, Word) and part.is_close
 
 
+_NOTHING = _Tried((), ())
+
+
 @dataclass(slots=True)
 class _Matcher:
     """The parts of one facet tried on a line."""
@@ -409,8 +439,12 @@ class _Matcher:
             case Rule(_, parts):
                 yield from self.match(parts, at, began=began)
             case Either(ways):
+                is_passed = began and self._is_passed(at)
                 for way in ways:
-                    yield from self.match(way, at, began=began)
+                    if is_passed or self.line.may_begin(way, at):
+                        yield from self.match(way, at, began=began)
+                    else:
+                        self.wants.extend(Want(at, one) for one in self.line.leads(way).parts)
             case Many():
                 yield from self._again(part, at, began=began)
 
@@ -426,6 +460,12 @@ class _Matcher:
                         cheapest[last] = last, (*given, *rest), cost + dearer
             self._many[key] = list(cheapest.values())
         return self._many[key]
+
+    def _is_passed(self, at: int) -> bool:
+        """Whether something at a token may be passed over, so that what follows may begin behind it."""
+        if self.line.is_filler(at):
+            return True
+        return self.about is not None and bool(self.line.facet(self.about, at, None).found)
 
     def _junction(self, at: int) -> Iterator[_Found]:
         """Where the next word may stand: here, behind fillers, behind what the phrase is about."""
@@ -453,16 +493,15 @@ class _Matcher:
         self.wants.append(Want(at, slot, error))
 
 
-@dataclass(slots=True)
+@dataclass(slots=True, eq=False)
 class _Search(Generic[Context, Result]):
     """One phrase tried on a line: how it can be parted into the phrase's facets."""
 
     line: Line[Context]
     phrase: Phrase[Context, Result]
-    wants: dict[tuple[int, int], Want] = field(default_factory=dict)
-    reached: int = 0
     most: int = 0
     """How many facets fitted, on the way that came furthest."""
+    _reached: int = 0
     _seen: set[tuple[int, frozenset[int], _Pairs]] = field(default_factory=set)
     _covers: int = 0
 
@@ -474,21 +513,17 @@ class _Search(Generic[Context, Result]):
         if (at, used, pairs) in self._seen or self._covers > _MOST_COVERS:
             return
         self._seen.add((at, used, pairs))
-        if at > self.reached or (at == self.reached and len(used) > self.most):
-            self.reached, self.most = at, len(used)
+        if at > self._reached or (at == self._reached and len(used) > self.most):
+            self._reached, self.most = at, len(used)
         if at == len(self.line.tokens):
             if self._is_whole(used):
                 self._covers += 1
                 yield _gathered(pairs), cost
-            self._want(at, used)
             return
         for index, facet in enumerate(self.phrase.facets):
             if index in used and not facet.repeats:
                 continue
-            tried = self.line.facet(facet, at, self.phrase.about)
-            for want in tried.wants:
-                self.wants.setdefault((want.at, id(want.part)), want)
-            for end, given, dearer in tried.found:
+            for end, given, dearer in self.line.facet(facet, at, self.phrase.about).found:
                 yield from self._cover(end, used | {index}, (*pairs, *given), cost + dearer)
         for spelled in self.phrase.verbs_spelled:
             if self.line.starts(at, spelled):
@@ -497,22 +532,26 @@ class _Search(Generic[Context, Result]):
             yield from self._cover(at + 1, used, pairs, cost + SKIPPED)
 
     @property
-    def stopped(self) -> int:
-        """The token at which nothing fits any more."""
-        return max((want.at for want in self.wants.values()), default=0)
+    def next(self) -> list[Word | Slot]:
+        """What could come at the end of the line: what goes on there, and what could begin there."""
+        end = len(self.line.tokens)
+        found: list[Word | Slot] = []
+        for at, used, _ in self._seen:
+            for index, facet in enumerate(self.phrase.facets):
+                if index in used and not facet.repeats:
+                    continue
+                if at == end:
+                    found.extend(self.line.leads(facet.parts).parts)
+                else:
+                    wants = self.line.facet(facet, at, self.phrase.about).wants
+                    found.extend(want.part for want in wants if want.at == end)
+        return found
 
     def _is_whole(self, used: frozenset[int]) -> bool:
         phrase, facets = self.phrase, self.phrase.facets
         there = [facets[index] for index in used]
         counted = sum(1 for facet in there if facet.counts and facet is not phrase.about and facet not in phrase.needs)
         return all(need in there for need in phrase.needs) and counted >= phrase.least
-
-    def _want(self, at: int, used: frozenset[int]) -> None:
-        """What could come at the end of the line."""
-        for index, facet in enumerate(self.phrase.facets):
-            if index not in used or facet.repeats:
-                for want in self.line.facet(facet, at, self.phrase.about).wants:
-                    self.wants.setdefault((want.at, id(want.part)), want)
 
 
 class _Piece(NamedTuple):
@@ -601,14 +640,13 @@ class _Nearest:
                 ends = (end for end, _, _ in tried.found if end == count or line.tokens[end].is_alone)
                 pieces.extend(_Piece(end, _worth(line.tokens[at:end]), facet) for end in ends)
                 for want in tried.wants:
-                    search.wants.setdefault((want.at, id(want.part)), want)
                     if want.at == count:
                         hardly = 1 if line.tokens[at].word[0].isalpha() else _HARDLY
                         pieces.append(_Piece(count, _worth(line.tokens[at:]) - hardly, facet, wants=want))
                     elif want.error or (want.at > at and not line.tokens[at].word[0].isdigit()):
                         # What begins right and is wrong is as good as half right.
                         end = _end_of_run(line.tokens, want.at)
-                        worth = _worth(line.tokens[at : want.at]) + (want.error is not None)
+                        worth = _worth(line.tokens[at : want.at]) + (1 if want.error else -1)
                         pieces.append(_Piece(end, worth, facet, want.at, error=want.error))
             # Of two ends of a line that want something, a figure or a mark says more than a word that may be left out.
             best[at] = max(
@@ -640,7 +678,7 @@ class _Nearest:
 
 def _worth(tokens: Sequence[Token]) -> int:
     """What it says for a phrase that it makes something of some tokens: a word more than a figure."""
-    return sum(3 if token.word[0].isalpha() else 2 for token in tokens)
+    return sum(3 if token.word[0].isalpha() else 2 for token in tokens if token.word not in FILLERS)
 
 
 def _shown(part: Word | Slot) -> Message:
@@ -697,16 +735,14 @@ class Read(Generic[Context, Result]):
     @property
     def next(self) -> list[Word | Slot]:
         """What could come at the end of the line, by the phrases that fit it best up to there."""
-        end = len(self.line.tokens)
-        most = max((one.most for one in self._searches if one.stopped == end), default=0)
-        fitting = [one for one in self._searches if one.stopped == end and one.most == most]
-        found = (want.part for search in fitting for want in search.wants.values() if want.at == end)
-        return list(dict.fromkeys(found))
+        following = [(search.most, search.next) for search in self._searches]
+        most = max((count for count, parts in following if parts), default=0)
+        return list(dict.fromkeys(part for count, parts in following if count == most for part in parts))
 
     def complaint(self) -> Message:
         """Why it means nothing: what is in the way or is missing, and the nearest line that would be understood."""
         nearest = max(
-            (_Nearest.of(search) for search in self._searches),
+            (_Nearest.of(search) for search in self._promising),
             key=lambda one: (one.worth - one.missing, len(one.there)),
         )
         tokens = self.line.tokens
@@ -728,10 +764,23 @@ class Read(Generic[Context, Result]):
         return follow(stuck, message("Did you mean {meant}?", meant=meant))
 
     @property
+    def _promising(self) -> list[_Search[Context, Result]]:
+        """The phrases that know most words of the line, or come far into it: the nearest is among them."""
+        words = [token.word for token in self.line.tokens if token.word not in FILLERS]
+
+        def promise(search: _Search[Context, Result]) -> tuple[int, int]:
+            known = _words_of(search.phrase, self.line.words)
+            return sum(word in known for word in words), search.most
+
+        ranked = sorted(self._searches, key=promise, reverse=True)
+        return [search for search in self._searches if search in ranked[:_MOST_PROMISING]]
+
+    @property
     def corrected(self) -> list[str]:
         """The line with a word that nobody knows taken for one that is known, in every likely way."""
         unknown = [token for token in self.line.tokens if not self._is_known(token)]
-        if len(unknown) != 1:
+        # The last word may only be begun.
+        if len(unknown) != 1 or (unknown[0] is self.line.tokens[-1] and self._is_begun(unknown[0].word)):
             return []
         token = unknown[0]
         before, after = token.line[: token.start], token.line[token.start + len(token.text) :]
@@ -744,6 +793,9 @@ class Read(Generic[Context, Result]):
         words = _words_of(phrase, self.line.words) - FILLERS
         known = sorted(one for one in words if one[:1].isalpha() and not (one.endswith("s") and one[:-1] in words))
         return get_close_matches(word.lower(), known, _MOST_NEAR, cutoff=_NEAR)
+
+    def _is_begun(self, word: str) -> bool:
+        return any(known.startswith(word) for known in self._vocabulary)
 
     def _is_known(self, token: Token) -> bool:
         return not token.word[:1].isalpha() or token.word in self._vocabulary
@@ -793,6 +845,8 @@ def _terminals(parts: Parts) -> Iterator[Word | Slot]:
                 yield from _terminals(inner)
 
 
+_MOST_PROMISING = 12
+"""Phrases looked at to say what is in the way."""
 _MOST_NEAR = 3
 _NEAR = 0.75
 
