@@ -4,6 +4,7 @@ What is expected was written down from the lines, by hand: where the line counts
 `·` and what follows from a line is left out. The wall that is selected is A, 36 feet long.
 """
 
+from dataclasses import fields
 from functools import reduce
 
 import pytest
@@ -11,7 +12,12 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from bluff.core.change.apply import apply
+from bluff.core.errors import BluffError
+from bluff.core.job.edit import SetWay
+from bluff.core.job.job import Opening, Wall
+from bluff.core.job.rows import ROWS
 from bluff.core.phrase.typed import PHRASES, Selected, completions, read_line, read_parts
+from bluff.core.phrase.way_line import in_words
 from bluff.views.reader import reader
 from floors import partition, shelter
 from framing import say
@@ -322,6 +328,31 @@ UNDERSTOOD = {
         take out wall H
         get rid of H
     """,
+    "Move E 2'-0\" east": """
+        move E 2-0 east
+        shift wall E two feet east
+        move E over 24 to the east
+        slide E east 2'
+    """,
+    "Move E and H 1'-0\" north": """
+        move E and H 1' north
+        move walls E and H a foot to the north
+    """,
+    "Wall E: 11'-0\" clear of D": """
+        E 11-0 clear of D
+        make E 11-0 clear from D
+        set wall E eleven foot clear of D
+    """,
+    "Split B at 11'-0\"": """
+        split B at 11-0
+        cut wall B in two at 11 foot
+        divide B at eleven feet
+    """,
+    "Mirror east to west": """
+        mirror east to west
+        flip the plan left to right
+        mirror the plan east-west
+    """,
     "B through at A": """
         B through at A
         B runs through at A
@@ -603,3 +634,85 @@ def test_no_line_ends_in_a_fault(line):
         if part.edit:
             apply(part.before, part.edit)
     assert all(isinstance(offer, str) for offer in completions(line, HOUSE, Selected()))
+
+
+def sample_of(way, job):
+    """Something to type into a row that changes the job, or None where nothing here does."""
+    row = ROWS[way]
+    for text in (option.value for option in row.form_field.options) if row.form_field.options else SAMPLES:
+        try:
+            if text and apply(job, SetWay(way, text)) != job:
+                return text
+        except BluffError:
+            continue
+    return None
+
+
+SAMPLES = (
+    *("2", "84", "3", "1 x 1 1/2", "12", "7:00", "97 1/4, 97", "Box", "XY", "2x8", "16, 12", "1/4", "9", "40"),
+    *(
+        "1 1/2 x 5 3/8",
+        "1 1/2 x 7",
+        "1 1/2 x 9",
+        "1 1/2 x 11",
+        "900, 180, 625, 1.6, grade stamp",
+        "1 1/8",
+        "1 1/4",
+        "1 1/2 x 3 3/8",
+    ),
+)
+FORMS = effect(
+    "measured heights 97, 98 everywhere",
+    effect("stud make kind composite everywhere; narrow face 1 1/4 everywhere", HOUSE),
+)
+
+
+@pytest.mark.parametrize("way", ROWS)
+def test_every_row_of_every_form_of_ways_has_a_line_that_sets_it(way):
+    text = sample_of(way, FORMS)
+    assert text is not None, "no sample changes this row"
+    after = apply(FORMS, SetWay(way, text))
+    for name in (way.replace(".", " ").replace("_", " "), in_words(ROWS[way].form_field.name, FORMS.standard.words)):
+        assert effect(f"{name} {text}", FORMS, wall=None) == after
+
+
+OF_AN_OPENING = {
+    "id": "call W1 W7",
+    "wall": "W1 in B",
+    "kind": "W1 door",
+    "size": "W1 3-0x4-0",
+    "sizing": "W1 ro 3-6x4-6",
+    "position": "W1 @ 7-0",
+    "ways": "W1 head 84",
+    "floor": "W1 floor 1",
+}
+OF_A_WALL = {
+    "id": "call E P",
+    "stud": "E 2x6",
+    "run": "E 20-0",
+    "kind": "E exterior",
+    "bearing": "E bearing",
+    "ends": "B through at A",
+    "posts": "post @ 5-0 in E",
+    "backing": "backing 20 to 60 @ 34 in E",
+    "bolts": "bolts 12 48 in E",
+    "pins": "pins 12 48 in E",
+    "breaks": "break top 10-8 in E",
+    "ways": "E 24 on center",
+    "top": "E top 5/12 low at start",
+    "clear": "clear for duct 12 @ 9-3 in E",
+    "floors": "E floors 109 1/8",
+}
+
+
+def test_everything_a_form_says_of_an_opening_or_a_wall_has_a_line():
+    # That somebody compared an opening with the plan is a signature, and no part of what it is.
+    assert set(OF_AN_OPENING) == {key.name for key in fields(Opening)} - {"checked"}
+    assert set(OF_A_WALL) == {key.name for key in fields(Wall)}
+
+
+@pytest.mark.parametrize(("key", "line"), [*OF_AN_OPENING.items(), *OF_A_WALL.items()])
+def test_a_field_of_an_opening_or_a_wall_is_set_by_its_line(key, line):
+    after = effect(line, HOUSE, wall=None)
+    parts = zip((*HOUSE.walls, *HOUSE.openings), (*after.walls, *after.openings), strict=True)
+    assert any(getattr(now, key, None) != getattr(was, key, None) for was, now in parts)

@@ -40,7 +40,7 @@ def after(*lines, job=FLOOR, wall="A"):
 
 
 ONE = after("3-6x4-6 @ 6-0")
-LISTED = after("post @ 20-0", "backing 200 to 230 @ 34", job=ONE)
+LISTED = after("post @ 20-0", "backing 200 to 230 @ 34", "split H at 10-0", job=ONE)
 
 
 @pytest.mark.parametrize(

@@ -593,6 +593,7 @@ _HEAD_BY = Facet(
 _CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_opening_mark)), "new mark")
 
 _MARKED = Facet((Slot("mark", "new mark", _read_marked),), "new mark", counts=False)
+_INTO_WALL = replace(IN_WALL, counts=True)
 _NEW = (*_DIFFERS, KIND)
 ADD_OPENING: LinePhrase = Phrase(
     message("put an opening into a wall"),
@@ -639,7 +640,7 @@ CHANGE_OPENING: LinePhrase = Phrase(
         "W1 is 4 wider",
         "call W1 W7",
     ),
-    may=(SIZE, _PLACE, *_NEW, _WIDE, _TALL, _SIZE_BY, _HEAD_BY, _CALLED, IN_WALL),
+    may=(SIZE, _PLACE, *_NEW, _WIDE, _TALL, _SIZE_BY, _HEAD_BY, _CALLED, _INTO_WALL),
     verbs=("raise", "lower", "move"),
     about=OPENINGS,
     least=1,

@@ -9,20 +9,26 @@ from dataclasses import fields
 from fractions import Fraction
 
 from bluff.core.change.apply import apply
-from bluff.core.job.description import describe, parts_of, place_described, top_described
+from bluff.core.job.description import bearing, describe, parts_of, place_described, top_described
 from bluff.core.job.edit import (
+    Across,
     AddOpening,
     AddWall,
     ChangeOpening,
     ChangeWall,
     Edit,
+    JoinWalls,
+    MirrorJob,
     MoveOpening,
+    MoveWalls,
     RemoveOpening,
     RemoveWall,
     RunThrough,
+    SetClear,
     SetLength,
     SetWay,
     Several,
+    SplitWall,
 )
 from bluff.core.job.header import header_boards
 from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
@@ -52,6 +58,8 @@ def said(edit: Edit, job: Job) -> Message:
             return _opening_said(edit, job)
         case AddWall() | ChangeWall() | SetLength() | RemoveWall() | RunThrough():
             return _wall_said(edit, job)
+        case MoveWalls() | SetClear() | SplitWall() | JoinWalls() | MirrorJob():
+            return _layout_said(edit, job)
         case SetWay():
             return _way_said(edit, job)
         case Several(edits):
@@ -291,6 +299,27 @@ def _wall_change_said(was: Wall, now: Wall) -> Message:
     if not parts:
         return message("Wall {wall} changed", wall=was.id)
     return _with_aside(message("Wall {wall}: {changes}", wall=was.id, changes=_listed(parts)), asides)
+
+
+def _layout_said(edit: MoveWalls | SetClear | SplitWall | JoinWalls | MirrorJob, job: Job) -> Message:
+    match edit:
+        case MoveWalls(ids, east, north):
+            marks = _joined(template("{first} and {second}"), [message("{mark}", mark=mark) for mark in ids])
+            return message("Move {walls} {way}", walls=marks, way=bearing(east, north))
+        case SetClear(id_, other, clear):
+            return message("Wall {wall}: {clear} clear of {other}", wall=id_, clear=_feet(clear), other=other)
+        case SplitWall(id_, at, new):
+            line = message("Split {wall} at {at}", wall=id_, at=_feet(at))
+            lengths = (_feet(at), _feet(job.wall(id_).run.length - at))
+            halves = [
+                message("{wall} {length}", wall=wall, length=length)
+                for wall, length in zip((id_, new), lengths, strict=True)
+            ]
+            return _with_aside(line, halves)
+        case JoinWalls(id_, other):
+            return message("Join {wall} and {other}", wall=id_, other=other)
+        case MirrorJob(across):
+            return message("Mirror east to west" if across is Across.EAST_WEST else "Mirror north to south")
 
 
 def _top(top: Top | None) -> Message:

@@ -18,6 +18,7 @@ from bluff.core.message import Message, message
 from bluff.core.phrase.doubt import is_odd
 from bluff.core.phrase.figures import ODD
 from bluff.core.phrase.grammar import Meaning, Read, Slot, Word, beginnings
+from bluff.core.phrase.layout_line import JOIN_WALLS, MIRROR, MOVE_WALLS, SET_CLEAR, SPLIT_WALL
 from bluff.core.phrase.lexicon import FILLERS
 from bluff.core.phrase.opening_line import ADD_OPENING, ADD_SEVERAL, CHANGE_OPENING, MOVE_OPENING, REMOVE_OPENING
 from bluff.core.phrase.place import LinePhrase, Reading
@@ -41,6 +42,11 @@ PHRASES: Sequence[LinePhrase] = (
     TOP,
     FLOORS,
     REMOVE_WALL,
+    MOVE_WALLS,
+    SET_CLEAR,
+    SPLIT_WALL,
+    JOIN_WALLS,
+    MIRROR,
     POST,
     KEEP_CLEAR,
     BACKING,

@@ -68,6 +68,7 @@ _FOLLOW = tuple(
 """Typed for a value, it lets the row follow again."""
 _DEARER = 2
 """What it costs to take a line as a way where a phrase of its own fits it too."""
+_LONGEST_NAME = 9
 _LONGEST_VALUE = 10
 """Tokens."""
 
@@ -120,7 +121,7 @@ def _options(way: str, words: Words) -> tuple[tuple[tuple[str, ...], str], ...]:
 
 def _read_name(tokens: Sequence[Token], at: int, words: Words) -> Iterator[tuple[int, str]]:
     names = _names(words)
-    for end in range(min(len(tokens), at + 6), at, -1):
+    for end in range(min(len(tokens), at + _LONGEST_NAME), at, -1):
         for way in names.get(tuple(token.word for token in tokens[at:end]), ()):
             yield end, way
 
