@@ -139,3 +139,66 @@ def test_what_was_typed_outlives_a_reload_and_back(plan):
     expect(line).to_have_value("8-0 north of")
     plan.get_by_role("link", name="Order").click()
     expect(prices).to_have_value("2x6 16' 9.06\nstuds 3")
+
+
+def test_two_meanings_are_offered_and_enter_alone_chooses_none(bench):
+    line(bench).fill("d 30x68 at 20-0")
+    choices = bench.locator("[data-choice]")
+    expect(choices).to_have_count(2)
+    line(bench).press("Enter")
+    expect(line(bench)).to_have_value("d 30x68 at 20-0")
+    choices.filter(has_text="3-0 x 6-8").click()
+    expect(line(bench)).to_have_value("Add door D8 3-0 x 6-8 at center 20'-0\" from start, in A")
+    expect(bench.get_by_text("RO 38 x 82 1/2")).to_be_visible()
+    line(bench).press("Enter")
+    expect(line(bench)).to_have_value("")
+    bench.get_by_role("button", name=re.compile("^Undo")).click()
+
+
+def test_what_is_not_understood_stays_in_the_line_and_the_rest_is_one_undo(plan):
+    line(plan).fill("H gone; W1 hedder 2x10; W1 head 84")
+    expect(plan.get_by_text("Did you mean “header”?")).to_be_visible()
+    line(plan).press("Enter")
+    expect(line(plan)).to_have_value("W1 hedder 2x10")
+    expect(plan.locator("[data-wall=H]")).to_have_count(0)
+    line(plan).press("Alt+1")
+    expect(line(plan)).to_have_value(re.compile("W1: header .* → .*2x10"))
+    line(plan).fill("")
+    plan.get_by_role("button", name=re.compile("^Undo")).click()
+    expect(plan.locator("[data-wall=H] > polygon")).to_be_visible()
+
+
+def test_lines_that_are_pasted_stay_several(plan):
+    line(plan).focus()
+    plan.evaluate(
+        """() => {
+            const data = new DataTransfer();
+            data.setData("text", "H gone\\nW1 head 84\\n");
+            const paste = new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true });
+            document.activeElement.dispatchEvent(paste);
+        }"""
+    )
+    expect(line(plan)).to_have_value("H gone; W1 head 84")
+
+
+def test_a_word_that_is_begun_is_written_out_with_tab_and_earlier_lines_come_back(bench):
+    line(bench).fill("W1 he")
+    offered = bench.get_by_role("listbox", name="How the line may go on")
+    expect(offered.get_by_role("option")).to_have_text(["head", "header"])
+    line(bench).press("ArrowDown")
+    line(bench).press("ArrowDown")
+    expect(offered.get_by_role("option", selected=True)).to_have_text("header")
+    line(bench).press("Tab")
+    expect(line(bench)).to_have_value("W1 header ")
+    expect(line(bench)).to_be_focused()
+    kept(bench, "W1 head 84")
+    line(bench).press("ArrowUp")
+    expect(line(bench)).to_have_value("W1 head 84")
+    line(bench).press("ArrowDown")
+    expect(line(bench)).to_have_value("")
+
+
+def test_it_is_the_opening_that_is_selected_in_the_plan(plan):
+    plan.locator("[data-opening=W1]").first.click()
+    line(plan).fill("make it 4 wider")
+    expect(plan.get_by_text("W1: 3-10 x 4-6")).to_be_visible()

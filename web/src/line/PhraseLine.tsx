@@ -140,11 +140,11 @@ function Typing(line: Line) {
 }
 
 /** The list of how the line may go on: open while somebody types in it, until Escape. */
-function useCompleting({ job, revision, wall }: Line, text: string, take: (line: string) => void) {
+function useCompleting(line: Line, text: string, take: (line: string) => void) {
   const [isIn, setIn] = useState(false);
   const [closed, setClosed] = useState<string | null>(null);
   const [picked, setPicked] = useState<{ text: string; index: number } | null>(null);
-  const lines = useCompletions(job, revision, wall, text);
+  const lines = useCompletions(line, text);
   const isOpen = isIn && closed !== text && lines.length > 0;
   const active = isOpen && picked?.text === text ? picked.index : -1;
 

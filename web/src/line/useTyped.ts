@@ -22,6 +22,8 @@ export interface TypedLine {
   revision: number;
   /** The wall an opening goes into when the line names none. */
   wall: string | null;
+  /** The opening that is selected, which “it” means. */
+  opening?: string | null;
   label: string;
   change: JobChange;
   /** What was understood so far, null while nothing is. */
@@ -31,7 +33,7 @@ export interface TypedLine {
 
 /** What is typed, what the server understands of it once it stands still, and how it is entered. */
 export function useTyped(
-  { job, revision, wall, label, change, onReading, onDone }: TypedLine,
+  { job, revision, wall, opening = null, label, change, onReading, onDone }: TypedLine,
   onEntered: () => void,
 ) {
   const [text, setText] = useDraft<string>(`line-${job}-${label}`, "");
@@ -39,8 +41,8 @@ export function useTyped(
   const [sent, setSent] = useState<string | null>(null);
   const isAsked = settled !== "" && settled !== HELP;
   const reading = useQuery({
-    queryKey: ["phrase", job, revision, wall, settled],
-    queryFn: () => answered<LineReading>(understand(job, settled, wall)),
+    queryKey: ["phrase", job, revision, wall, opening, settled],
+    queryFn: () => answered<LineReading>(understand(job, { text: settled, wall, opening })),
     // Sent, it is not read again at the revision it makes.
     enabled: isAsked && settled !== sent,
     retry: false,
@@ -60,7 +62,8 @@ export function useTyped(
     const line = text.trim();
     if (!line || line === HELP) return;
     // What was typed last may not have been understood yet: ask for exactly that.
-    const latest = read ?? (await answered<LineReading>(understand(job, line, wall)).catch(() => null));
+    const latest =
+      read ?? (await answered<LineReading>(understand(job, { text: line, wall, opening })).catch(() => null));
     const sure = latest?.read;
     if (!latest || !sure) return;
     setSent(line);
@@ -81,15 +84,15 @@ export function useTyped(
 }
 
 /** How the line may go on, each as the line it would be then; nothing while it is not known. */
-export function useCompletions(job: string, revision: number, wall: string | null, text: string): string[] {
+export function useCompletions({ job, revision, wall, opening = null }: TypedLine, text: string): string[] {
   const settled = useSettled(text, SOON);
   const found = useQuery({
-    queryKey: ["completions", job, revision, wall, settled],
+    queryKey: ["completions", job, revision, wall, opening, settled],
     queryFn: () =>
       answered<LineCompletions>(
         client.POST("/api/jobs/{job_id}/phrase/completions", {
           params: { path: { job_id: job } },
-          body: { text: settled, wall },
+          body: { text: settled, wall, opening },
         }),
       ),
     enabled: settled.trim() !== "" && settled.trim() !== HELP,
@@ -100,11 +103,8 @@ export function useCompletions(job: string, revision: number, wall: string | nul
 
 const NONE: string[] = [];
 
-function understand(job: string, text: string, wall: string | null) {
-  return client.POST("/api/jobs/{job_id}/phrase", {
-    params: { path: { job_id: job } },
-    body: { text, wall },
-  });
+function understand(job: string, body: { text: string; wall: string | null; opening: string | null }) {
+  return client.POST("/api/jobs/{job_id}/phrase", { params: { path: { job_id: job } }, body });
 }
 
 /** A value once it has stood still for a moment. */

@@ -66,6 +66,7 @@ function Floor({ job, plan, change }: { job: Job; plan: Plan; change: JobChange 
         job={job.id}
         revision={job.revision}
         wall={selection.walls.length === 1 ? (selection.walls[0] ?? null) : null}
+        opening={selection.opening}
         label={t`Type what the plan says`}
         {...(job.walls.length === 0 ? TYPE_THE_OUTSIDE : TYPE_ON)}
         change={change}
