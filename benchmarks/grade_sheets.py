@@ -29,11 +29,17 @@ _OPENINGS = ("3-6x4-6 @ 5-3", "d 3-0x6-8 @ 12-0", "3-0x4-0 @ 20-0", "3-0x4-0 @ 2
 _SHIFTS = [inches(f"{shift} 1/2") for shift in range(8)]
 
 
-def wall_to_grade(count: int) -> WallPlan:
-    """A wall of 36 ft with some openings."""
+def opened_wall(count: int) -> Job:
+    """A job of one wall of 36 ft with some openings."""
     job = apply(Job("benchmark"), AddWall(read_wall("36' 2x4", Job("benchmark"))))
     for text in _OPENINGS[:count]:
         job = apply(job, AddOpening(read_opening(text, job, job.walls[0])))
+    return job
+
+
+def wall_to_grade(count: int) -> WallPlan:
+    """A wall of 36 ft with some openings."""
+    job = opened_wall(count)
     return wall_plan(job, job.walls[0])
 
 

@@ -8,7 +8,7 @@ from dataclasses import fields
 from functools import reduce
 
 import pytest
-from hypothesis import given, settings
+from hypothesis import assume, given, settings
 from hypothesis import strategies as st
 
 from bluff.core.change.apply import apply
@@ -16,6 +16,7 @@ from bluff.core.errors import BluffError
 from bluff.core.job.edit import SetWay
 from bluff.core.job.job import Opening, Wall
 from bluff.core.job.rows import ROWS
+from bluff.core.measure.length import PER_INCH, format_exact, inches
 from bluff.core.phrase.typed import PHRASES, Selected, completions, read_line, read_parts
 from bluff.core.phrase.way_line import in_words
 from bluff.views.reader import reader
@@ -196,6 +197,9 @@ UNDERSTOOD = {
         W1, W2 heads at 84
         set the heads of all the windows to eighty four
         all window heads 84 in A
+        all heads at 84
+        window heads to 84
+        all the window heads at 7 foot
     """,
     # 36 and the 55 of the rough opening.
     "W1: head 82 1/2 → 91": """
@@ -269,12 +273,16 @@ UNDERSTOOD = {
         get rid of W2
         erase window 2
         take W2 out
+        kill W2
+        lose W2
     """,
     "Remove D1": """
         take out D1
         delete door 1
         scrap D1
         D1 gone
+        erase the door
+        get rid of the door
     """,
     # Walls
     "Wall A: length 36'-0\" → 18'-6\"": """
@@ -291,6 +299,8 @@ UNDERSTOOD = {
         A 6 longer
         make A 6 inches longer
         A is six inches longer
+        stretch A by 6
+        extend wall A 6 inches
     """,
     "Wall A: studs 2x6 → 2x4": """
         make this wall 2x4
@@ -450,6 +460,9 @@ UNDERSTOOD = {
         stud spacing 24
         spacing of 24
         two foot on center
+        studs at 24 inches
+        studs 24
+        studs every 24 inches
     """,
     "On center 16 → 24 everywhere": """
         24 on center everywhere
@@ -465,6 +478,7 @@ UNDERSTOOD = {
         layout from right
         pull layout from the right end
         hook on the right
+        layout from the right corner
     """,
     "Wall A: Top plates Double, lapped → Single": """
         single top plate
@@ -499,6 +513,84 @@ UNDERSTOOD = {
         heads at 84
         header height 7'
     """,
+    "W1: head 82 1/2 → 84 1/2": """
+        raise W1 head by 2
+        W1 head up 2
+        head up 2 on W1
+        raise the head of W1 2
+    """,
+    "W1: head 82 1/2 → 80": """
+        W1 head down to 80
+        bring W1 head down to 80
+    """,
+    "D1: header 2-ply 2x8 → 3-ply 2x12": """
+        triple 2x12 over D1
+        D1 three ply 2x12 header
+        put a triple 2x12 over the door
+    """,
+    "D1: sliding door": """
+        make the door a slider
+        D1 is a patio door
+    """,
+    "W1: centered": """
+        center W1
+        center W1 in the wall
+        W1 centered
+        move W1 to the middle
+    """,
+    "Wall B: length 22'-6\" → 22'-0\"": """
+        shorten B 6 inches
+        B trim 6
+    """,
+    "Wall A: length 36'-0\" → 40'-0\"": """
+        stretch A to 40-0
+        lengthen A to 40 foot
+    """,
+    "Wall A: Top plates Double, lapped": """
+        double top plate
+        2 top plates
+    """,
+    "Wall A: top 5/12 low at end height 97": """
+        rake wall 5 in 12 starting 8-1 on the right
+    """,
+    "Wall A: top 4/12 low at start height 96": """
+        slope 4/12 from the left 8-0
+        rake 4 in 12 from the left 8 foot high
+    """,
+    "backing 2x8 48 to 96 at 60 in A": """
+        tv backing at 60 from 4-0 to 8-0
+        backing for a grab bar from 4-0 to 8-0 at 60
+    """,
+    "Wall A: Bolts apart 72 → 48": """
+        bolts every 4 feet
+        anchor bolts every 48
+    """,
+    "Wall A: wall height 108": """
+        raise the ceiling to 9 feet
+        nine foot ceiling
+        9 foot walls
+    """,
+    "Wall A: Lines on the plate One side → Both sides": """
+        mark both sides
+    """,
+    "Partition 12'-0\" off A with 2x4": """
+        partition 12-0 from A
+        wall at 12 feet off A
+    """,
+    "Add wall F 10'-0\" 2x4 partition": """
+        interior wall 10 feet long 2x4
+        new 2x4 partition 10-0
+    """,
+    "Add door D2 2-8 x 6-8 at center 1'-2\" from start, in A": """
+        set a 2 8 6 8 door 14 inches off the left corner
+    """,
+    "Wall A: studs 2x6": """
+        wall A 2x6 studs
+        make this wall 2x6
+    """,
+    "W1: 3-6 x 4-6": """
+        W1 is 3-6 wide
+    """,
 }
 """What is said back, and the lines that mean it."""
 
@@ -510,6 +602,7 @@ ASKED = {
     "24 R 12 R 24 R 12": 2,
     "w 3-0x3-0 at 9": 2,
     "A 1-1/2 longer": 2,
+    "break the plate at 12-0": 2,
 }
 """Lines that may mean several things, and how many."""
 
@@ -557,6 +650,55 @@ def test_what_a_line_says_back_means_the_same_typed_in(said):
     assert effect(whole, HOUSE, wall=None) == effect(line, HOUSE)
 
 
+def figures(least, most):
+    """Lengths as framers write them, to the eighth of an inch."""
+    return st.integers(least * 8, most * 8).map(lambda eighths: format_exact(eighths * PER_INCH // 8))
+
+
+def either(*ways):
+    return st.sampled_from(["", *ways])
+
+
+NEW_OPENINGS = st.builds(
+    " ".join,
+    st.tuples(
+        st.sampled_from(["w", "window", "new window", "cased opening", "put a window"]),
+        st.builds("{} x {}".format, figures(16, 60), figures(16, 72)),
+        st.builds(
+            "{} {} {}".format,
+            st.sampled_from(["@", "at", "@ edge", "@ center"]),
+            figures(48, 380),
+            either("from the left", "from right", "from outside end", "past D1", "before W2"),
+        ),
+        either("head 84", "with the head at 7-0 1/8"),
+        either("header 2x10", "double 2x8 header", "6x8 header", "floating"),
+        either("2 kings", "three kings a side"),
+        either("double sill", "single jack", "two jacks each side"),
+        either("in B", "in wall C"),
+    ),
+)
+CHANGES = st.builds(
+    "{} {}".format,
+    st.sampled_from(["W1", "W2"]),
+    st.one_of(
+        st.builds("{} {}".format, figures(1, 12), st.sampled_from(["wider", "taller", "narrower", "shorter"])),
+        st.builds("head {}".format, figures(70, 100)),
+        st.builds("sill at {}".format, figures(4, 50)),
+        st.builds("{} from {}".format, figures(30, 300), st.sampled_from(["left", "right", "outside end", "D1"])),
+        st.builds("{} x {}".format, figures(12, 90), figures(12, 80)),
+    ),
+)
+
+
+@settings(deadline=None)
+@given(NEW_OPENINGS | CHANGES)
+def test_what_any_line_says_back_means_the_same_typed_in(line):
+    (part,) = read_parts(line, HOUSE, Selected("A"))
+    assume(part.edit)
+    whole = reader(HOUSE.standard.words).say(part.said[0])
+    assert effect(whole, HOUSE, wall=None) == apply(HOUSE, part.edit)
+
+
 def test_several_things_are_said_at_once_and_it_is_what_was_made_last():
     after = effect(
         "put a 3-0x4-0 window at 30-0; make it 3-0x5-0 then call it W9\nW1 gone and then 24 on center", HOUSE
@@ -564,6 +706,13 @@ def test_several_things_are_said_at_once_and_it_is_what_was_made_last():
     assert [opening.id for opening in after.openings] == ["W2", "D1", "W9"]
     assert str(after.opening("W9").size) == "3-0 x 5-0"
     assert after.wall("A").ways.spacing == 24
+
+
+@pytest.mark.parametrize("line", ["window sills at 30", "all the window sills to 30", "all sills 30"])
+def test_all_sills_come_to_one_height_whatever_the_windows_are_tall(line):
+    # W1 is 54 tall and W2 48, and a rough opening is 1 more.
+    after = effect(line, HOUSE)
+    assert [after.opening(id_).ways.head_height for id_ in ("W1", "W2")] == [inches(30 + 55), inches(30 + 49)]
 
 
 def test_of_several_things_the_ones_that_are_sure_are_read_past_the_others():
@@ -584,6 +733,7 @@ def test_of_several_things_the_ones_that_are_sure_are_read_past_the_others():
         ("W9 head 84", "There is no opening W9; there are D1, W1, W2."),
         ("18-6", "studs is missing. To add a wall that is not on the plan"),
         ("18-6 2x5", "There is no 2x5. Choose from 2x4, 2x6"),
+        ("lose the window", "Name the one that is meant by its mark; there are W1, W2."),
         ("blah", "“blah” is not understood. Type ? for everything that can be typed."),
         ("d 3-0x6-8 @ 4-0 head 84", "A doorway's head is its rough height."),
         ("sill at 36 on D1", "A door has no sill. Set its size instead."),

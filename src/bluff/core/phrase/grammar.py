@@ -268,7 +268,8 @@ class Line(Generic[Context]):
             known = cheapest.get((end, given))
             cheapest[end, given] = cost if known is None else min(cost, known)
         found = tuple((end, given, cost) for (end, given), cost in cheapest.items() if end > at)
-        return _Tried(found, tuple(matcher.wants))
+        furthest = max((want.at + bool(want.error) for want in matcher.wants), default=at)
+        return _Tried(found, tuple(matcher.wants), furthest)
 
     def leads(self, parts: Parts) -> "_Leads":
         """What some parts may begin with, in the crew's words."""
@@ -396,15 +397,21 @@ def _by_first(word: Word, words: Words) -> dict[str, tuple[tuple[str, ...], ...]
 
 @dataclass(frozen=True, slots=True)
 class _Tried:
+    """What a facet can be from a token on, what could have come and did not, and how far that was looked for.
+
+    What stands where it should and is wrong, a mark of no wall, goes a token further than what is not there.
+    """
+
     found: tuple[_Found, ...]
     wants: tuple[Want, ...]
+    furthest: int
 
 
 def _is_close(part: Word | Slot) -> bool:
     return isinstance(part, Word) and part.is_close
 
 
-_NOTHING = _Tried((), ())
+_NOTHING = _Tried((), (), 0)
 
 
 @dataclass(slots=True)
@@ -501,7 +508,10 @@ class _Search(Generic[Context, Result]):
     phrase: Phrase[Context, Result]
     most: int = 0
     """How many facets fitted, on the way that came furthest."""
+    furthest: int = 0
+    """The last token at which something of it was looked for."""
     _reached: int = 0
+    _fitted: frozenset[int] = frozenset()
     _seen: set[tuple[int, frozenset[int], _Pairs]] = field(default_factory=set)
     _covers: int = 0
 
@@ -515,6 +525,7 @@ class _Search(Generic[Context, Result]):
         self._seen.add((at, used, pairs))
         if at > self._reached or (at == self._reached and len(used) > self.most):
             self._reached, self.most = at, len(used)
+            self._fitted = used
         if at == len(self.line.tokens):
             if self._is_whole(used):
                 self._covers += 1
@@ -523,7 +534,9 @@ class _Search(Generic[Context, Result]):
         for index, facet in enumerate(self.phrase.facets):
             if index in used and not facet.repeats:
                 continue
-            for end, given, dearer in self.line.facet(facet, at, self.phrase.about).found:
+            tried = self.line.facet(facet, at, self.phrase.about)
+            self.furthest = max(self.furthest, tried.furthest)
+            for end, given, dearer in tried.found:
                 yield from self._cover(end, used | {index}, (*pairs, *given), cost + dearer)
         for spelled in self.phrase.verbs_spelled:
             if self.line.starts(at, spelled):
@@ -546,6 +559,11 @@ class _Search(Generic[Context, Result]):
                     wants = self.line.facet(facet, at, self.phrase.about).wants
                     found.extend(want.part for want in wants if want.at == end)
         return found
+
+    @property
+    def missing(self) -> int:
+        """How many facets it needs that did not fit, on the way that came furthest."""
+        return sum(self.phrase.facets.index(need) not in self._fitted for need in self.phrase.needs)
 
     def _is_whole(self, used: frozenset[int]) -> bool:
         phrase, facets = self.phrase, self.phrase.facets
@@ -751,7 +769,9 @@ class Read(Generic[Context, Result]):
             example = message("Type ? for everything that can be typed.")
         if nearest.unread is None:
             line, wanted = " ".join(self.line.text.split()), nearest.wanted
-            return follow(message("“{line}” is incomplete: {wanted} is missing.", line=line, wanted=wanted), example)
+            incomplete = message("“{line}” is incomplete: {wanted} is missing.", line=line, wanted=wanted)
+            why = nearest.wants.error if nearest.wants else None
+            return follow(incomplete, why.message if why else example)
         first, last = nearest.unread
         unknown = next((token.text for token in tokens[first:last] if not self._is_known(token)), None)
         stuck = message("“{word}” is not understood.", word=unknown or source_of(tokens[first:last]))
@@ -765,15 +785,17 @@ class Read(Generic[Context, Result]):
 
     @property
     def _promising(self) -> list[_Search[Context, Result]]:
-        """The phrases that know most words of the line, or come far into it: the nearest is among them."""
+        """The phrases that go furthest into the line, and those that know most of its words: the nearest is one."""
         words = [token.word for token in self.line.tokens if token.word not in FILLERS]
 
-        def promise(search: _Search[Context, Result]) -> tuple[int, int]:
-            known = _words_of(search.phrase, self.line.words)
-            return sum(word in known for word in words), search.most
+        def known(search: _Search[Context, Result]) -> int:
+            has = _words_of(search.phrase, self.line.words)
+            return sum(word in has for word in words) - search.missing
 
-        ranked = sorted(self._searches, key=promise, reverse=True)
-        return [search for search in self._searches if search in ranked[:_MOST_PROMISING]]
+        furthest = sorted(self._searches, key=lambda one: (one.furthest, known(one)), reverse=True)
+        best_known = sorted(self._searches, key=lambda one: (known(one), one.furthest), reverse=True)
+        promising = (*furthest[:_MOST_PROMISING], *best_known[:_MOST_PROMISING])
+        return [search for search in self._searches if search in promising]
 
     @property
     def corrected(self) -> list[str]:
@@ -845,8 +867,8 @@ def _terminals(parts: Parts) -> Iterator[Word | Slot]:
                 yield from _terminals(inner)
 
 
-_MOST_PROMISING = 12
-"""Phrases looked at to say what is in the way."""
+_MOST_PROMISING = 5
+"""Phrases of either kind that are looked at to say what is in the way."""
 _MOST_NEAR = 3
 _NEAR = 0.75
 

@@ -296,17 +296,51 @@ def _up(sign: int) -> _Reader:
     return reader
 
 
+def _of_all_windows(what: str) -> Slot:
+    """Heads or sills of all windows at once: ``all heads``, ``window sills``."""
+    ways = {
+        tuple(f"{every}{window}{what}".split())
+        for every in ("", "all ", "all the ", "all of the ")
+        for window in ("", "window ", "windows ")
+        if every or window
+    }
+
+    def reader(tokens: Sequence[Token], at: int, _reading: Reading) -> Iterator[Figure]:
+        for way in ways:
+            if tuple(token.word for token in tokens[at : at + len(way)]) == way:
+                yield Figure(at + len(way), OpeningKind.WINDOW)
+
+    return Slot("all", "all windows", reader, knows=lambda _: frozenset(word for way in ways for word in way))
+
+
 _HEAD_HEIGHT = _differs("height", _HEAD, read_typed_length)
 _SILL_HEIGHT = _differs("height", _put_sill_height, _read_sill_height)
 _WIDTH = _differs("width", _put_width, read_typed_length)
 _HEIGHT = _differs("height", _put_height, read_typed_length)
 _A_SIDE = Maybe(Word("a side"))
 
-HEAD = Facet(_labeled(Word("head"), _HEAD_HEIGHT), "head height")
-SILL_HEIGHT = Facet(_labeled(Word("sill", piece="sill"), _SILL_HEIGHT), "sill height")
+HEAD = Facet(
+    (
+        Either(
+            _labeled(Word("head"), _HEAD_HEIGHT),
+            (Word("head"), Either((Word("up"),), (Word("down"),)), Word("to"), _HEAD_HEIGHT),
+            (_of_all_windows("heads"), Maybe(Either((AT,), (Word("to"),))), _HEAD_HEIGHT),
+        ),
+    ),
+    "head height",
+)
+SILL_HEIGHT = Facet(
+    (
+        Either(
+            _labeled(Word("sill", piece="sill"), _SILL_HEIGHT),
+            (_of_all_windows("sills"), Maybe(Either((AT,), (Word("to"),))), _SILL_HEIGHT),
+        ),
+    ),
+    "sill height",
+)
+_HEADER = _differs("{header}", _put_header, _read_header, is_figure=False)
 HEADER = Facet(
-    _labeled(Word("header", piece="header"), _differs("{header}", _put_header, _read_header, is_figure=False)),
-    "{header}",
+    (Either(_labeled(Word("header", piece="header"), _HEADER), (_HEADER, Word("over", is_close=True))),), "{header}"
 )
 SILL_COUNT = Facet(
     (
@@ -513,6 +547,23 @@ _ALL = Either(
 )
 _IN = Either((Word("in"),), (Word("on"),))
 _SELECTED = Slot("opening", "this opening", lambda _tokens, at, reading: selected(reading.opening_id, at))
+
+
+def _the_only(kind: OpeningKind) -> Slot:
+    """The opening of a kind that is selected, or else the only one in the wall, which takes up no token."""
+
+    def reader(_tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
+        there = [opening for opening in reading.here.openings if _is_meant(opening, kind)]
+        picked = [opening for opening in there if opening.id == reading.opening_id]
+        found = picked or [opening for opening in there if opening.wall == reading.wall_id]
+        if len(found) != 1:
+            names = ", ".join(opening.id for opening in found or there) or "none"
+            raise PhraseError(message("Name the one that is meant by its mark; there are {names}.", names=names))
+        yield Figure(at, found[0].id)
+
+    return Slot("opening", "opening", reader)
+
+
 OPENINGS = Facet(
     (
         Either(
@@ -529,6 +580,7 @@ OPENINGS = Facet(
             (Maybe(*OF), _NOUN, opening_slot("first"), Word("through"), opening_slot("last")),
             (Maybe(*OF), _NOUN, opening_slot(), Maybe(Many(Maybe(Word("and")), opening_slot()))),
             (Maybe(*OF), Either((Word("it"),), (THIS, Either(*((Word(kind),) for kind in OpeningKind)))), _SELECTED),
+            *((Maybe(*OF), Word("the"), Word(kind), _the_only(kind)) for kind in OpeningKind),
         ),
     ),
     "opening",
@@ -584,6 +636,8 @@ _SIZE_BY = Facet(
 _HEAD_BY = Facet(
     (
         Either(
+            (Word("head"), Word("up"), Maybe(Word("by")), _differs("by", _put_head_by, _up(1))),
+            (Word("head"), Word("down"), Maybe(Word("by")), _differs("by", _put_head_by, _up(-1))),
             (Word("raise"), THE, Word("head"), Maybe(Word("by")), _differs("by", _put_head_by, _up(1))),
             (Word("lower"), THE, Word("head"), Maybe(Word("by")), _differs("by", _put_head_by, _up(-1))),
         ),
@@ -592,6 +646,9 @@ _HEAD_BY = Facet(
 )
 _CALLED = Facet((Word("call"), Slot("mark", "new mark", _read_new_opening_mark)), "new mark")
 
+_CENTER_IT = Facet(
+    (Word("center", ("centered", True)), Maybe(Either((Word("in"),), (Word("on"),)), THE, Word("wall"))), "center it"
+)
 _MARKED = Facet((Slot("mark", "new mark", _read_marked),), "new mark", counts=False)
 _INTO_WALL = replace(IN_WALL, counts=True)
 _NEW = (*_DIFFERS, KIND)
@@ -640,8 +697,8 @@ CHANGE_OPENING: LinePhrase = Phrase(
         "W1 is 4 wider",
         "call W1 W7",
     ),
-    may=(SIZE, _PLACE, *_NEW, _WIDE, _TALL, _SIZE_BY, _HEAD_BY, _CALLED, _INTO_WALL),
-    verbs=("raise", "lower", "move"),
+    may=(SIZE, _PLACE, _CENTER_IT, *_NEW, _WIDE, _TALL, _SIZE_BY, _HEAD_BY, _CALLED, _INTO_WALL),
+    verbs=("raise", "lower", "move", "bring"),
     about=OPENINGS,
     least=1,
 )

@@ -104,7 +104,7 @@ def _base_slot(key: str, shown: str) -> Slot:
 _PARTITION = Facet(
     (
         length_slot("distance", "distance"),
-        Either((Word("off"),), (_SIDES, Word("of"))),
+        Either((Word("off"),), (Word("from"),), (_SIDES, Word("of"))),
         THE,
         Maybe(Word("wall")),
         _base_slot("base", "wall or east"),

@@ -33,6 +33,7 @@ from bluff.core.job.edit import (
 from bluff.core.job.header import header_boards
 from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
 from bluff.core.job.position import At, Centered
+from bluff.core.job.rough_opening import rough_opening
 from bluff.core.job.rows import ROWS, Row
 from bluff.core.job.schools import End, Jacks, Line
 from bluff.core.job.special import FixtureBacking, KeptClear, Post
@@ -162,7 +163,7 @@ def _opening_said(edit: AddOpening | ChangeOpening | MoveOpening | RemoveOpening
 def _opening_change_said(was: Opening, now: Opening, job: Job, edit: Edit) -> Message:
     parts, asides = _opening_changes(was, now, job)
     if not parts:
-        return message("{opening}: nothing changes", opening=was.id)
+        parts, asides = [_size(was)], [message("nothing changes")]
     line = message("{opening}: {changes}", opening=was.id, changes=_listed(parts))
     return _with_aside(line, [*_measures(now, apply(job, edit)), *asides])
 
@@ -181,9 +182,17 @@ def _opening_changes(was: Opening, now: Opening, job: Job) -> tuple[list[Message
     if now.wall != was.wall:
         parts.append(message("in {wall}", wall=now.wall))
     parts.extend(_ways_said(now, was, job))
+    if now.ways.head_height != was.ways.head_height and not now.kind.is_doorway:
+        asides.append(message("rough {sill} at {at}", at=format_exact(_sill_height(now, job))))
     if now.id != was.id:
         parts.append(message("call it {mark}", mark=now.id))
     return parts, asides
+
+
+def _sill_height(opening: Opening, job: Job) -> Length:
+    """Where the top of its rough sill is."""
+    standard = job.standard_of(opening)
+    return standard.head_height - rough_opening(opening, standard).height.value
 
 
 def _size(opening: Opening) -> Message:
@@ -260,6 +269,8 @@ def _wall_said(edit: AddWall | ChangeWall | SetLength | RemoveWall | RunThrough,
             line = message(
                 "Add wall {wall} {length} {size}", wall=wall.id, length=_feet(wall.run.length), size=wall.stud
             )
+            if wall.kind and isinstance(wall.run, Alone):
+                return message("{line} {kind}", line=line, kind=str(wall.kind))
             return line if isinstance(wall.run, Alone) else message("{line}, drawn in the plan", line=line)
         case ChangeWall(id_, wall):
             return _wall_change_said(job.wall(id_), wall)
@@ -297,7 +308,8 @@ def _wall_change_said(was: Wall, now: Wall) -> Message:
     if now.id != was.id:
         parts.append(message("call it {mark}", mark=now.id))
     if not parts:
-        return message("Wall {wall} changed", wall=was.id)
+        parts = [message("{stud:many} {size}", size=was.stud)]
+        asides = [message("nothing changes")]
     return _with_aside(message("Wall {wall}: {changes}", wall=was.id, changes=_listed(parts)), asides)
 
 

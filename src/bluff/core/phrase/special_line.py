@@ -171,8 +171,17 @@ BACKING: LinePhrase = Phrase(
         ),
         IN_WALL,
     ),
-    verbs=("add",),
+    verbs=("add", "fixture"),
 )
+
+
+def _read_either_plate(tokens: Sequence[Token], at: int, _reading: Reading) -> Iterator[Figure]:
+    """A plate that is not named: which of them is asked."""
+    if at < len(tokens) and tokens[at].word in ("plate", "plates"):
+        yield Figure(at + 1, "top_plate")
+        yield Figure(at + 1, "bottom_plate")
+
+
 _PLACES = Facet(
     (
         Maybe(AT),
@@ -214,6 +223,8 @@ BREAKS: LinePhrase = Phrase(
                     (Word("second"), Word("bottom", ("plate", "second_bottom_plate"))),
                     (Word("top", ("plate", "top_plate")),),
                     (Word("cap", ("plate", "cap_plate")),),
+                    (Word("the"), Slot("plate", "plate", _read_either_plate)),
+                    (Slot("plate", "plate", _read_either_plate),),
                 ),
                 Maybe(Word("plate")),
             ),

@@ -49,7 +49,7 @@ def _read_new_mark(tokens: Sequence[Token], at: int, reading: Reading) -> Iterat
 
 def _wall(given: Given, reading: Reading) -> Wall:
     mark = given["mark"][0] if given.get("mark") else next_wall_id(reading.here.walls)
-    return Wall(mark, given["stud"][0], Alone(given["length"][0]))
+    return Wall(mark, given["stud"][0], Alone(given["length"][0]), kind=next(iter(given.get("kind", ())), None))
 
 
 def _change(given: Given, reading: Reading) -> Edit | None:
@@ -148,6 +148,8 @@ _STUD = lumber_slot(shown="{stud:many}")
 _LENGTH = length_slot("length", "length")
 _WAS = length_slot("was", "length")
 _STUDS = Word("studs", piece="stud")
+_KINDS = tuple((Word(kind, ("kind", kind)), Maybe(Word("wall"))) for kind in WallKind)
+_KIND = Facet((Either(*_KINDS),), "exterior or partition")
 _NEW = (
     Facet((Maybe(Word("wall")), Slot("mark", "mark", _read_new_mark)), "new mark", counts=False),
     Facet((_LENGTH, Maybe(Word("long"))), "length"),
@@ -159,7 +161,7 @@ ADD_WALL: LinePhrase = Phrase(
     lambda given, reading: AddWall(_wall(given, reading)),
     ("18-6 2x4", "N 12' 2x6", "add a 2x6 wall 12 foot long"),
     needs=_NEW[1:],
-    may=_NEW[:1],
+    may=(*_NEW[:1], _KIND),
     verbs=("add", "wall"),
 )
 _ARROW = Either((Word("→"),), (Word("to"),))
@@ -168,13 +170,15 @@ _LONG = Facet(
         Either(
             (Word("long"), Maybe(Maybe(Word("from")), _WAS, _ARROW), _LENGTH),
             (_LENGTH, Word("long")),
+            (Word("lengthen", ("sign", 1)), Maybe(Word("by")), length_slot("by", "length")),
+            (Word("shorten", ("sign", -1)), Maybe(Word("by")), length_slot("by", "length")),
+            (Either((Word("lengthen"),), (Word("shorten"),)), Word("to"), _LENGTH),
             (Maybe(Word("by")), length_slot("by", "length"), Word("longer", ("sign", 1))),
             (Maybe(Word("by")), length_slot("by", "length"), Word("shorter", ("sign", -1))),
         ),
     ),
     "length",
 )
-_KINDS = tuple((Word(kind, ("kind", kind)), Maybe(Word("wall"))) for kind in WallKind)
 _BEARING = Facet(
     (
         Either(
@@ -215,7 +219,7 @@ CHANGE_WALL: LinePhrase = Phrase(
             ),
             "{stud:many}",
         ),
-        Facet((Either(*_KINDS),), "exterior or partition"),
+        _KIND,
         _BEARING,
         _CALLED,
     ),
@@ -257,7 +261,7 @@ _TOP_WORD = Facet(
     (
         Either(
             (Word("top"),),
-            (Word("rake"), Maybe(Word("top"))),
+            (Word("rake"), Maybe(Either((Word("top"),), (Word("wall"),)))),
             (Word("gable", ("gable", True)), Maybe(Word("top"))),
             (Word("level", ("level", True)), Word("top")),
         ),
@@ -281,12 +285,12 @@ TOP: LinePhrase = Phrase(
         Facet((_PITCH, Maybe(Word("pitch"))), "slope"),
         Facet((Word("ridge", ("ridge", True)), Maybe(AT), PLACE), "ridge"),
         Facet((Word("low"), *_AT_OR_ON, Either((_LOW_END,), (Maybe(Word("wall")), wall_slot("tied")))), "low end"),
-        Facet((Either((AT,), (Word("on"),)), THE, _LOW_END), "low end"),
+        Facet((Either((AT,), (Word("on"),), (Word("from"),)), THE, _LOW_END), "low end"),
         Facet(
             (
                 Either(
                     (Either((Word("height"),), (Word("from"),)), length_slot("height", "height")),
-                    (length_slot("height", "height"), Word("height")),
+                    (length_slot("height", "height"), Maybe(Word("height"))),
                 ),
                 Maybe(Word("outside", ("outside", True))),
             ),

@@ -16,14 +16,15 @@ from bluff.core.job.ways import JobWays, WallWays
 from bluff.core.job.words import Words
 from bluff.core.measure.length import format_exact
 from bluff.core.message import Message, message
-from bluff.core.phrase.figures import Figure, lengths
+from bluff.core.phrase.doubt import is_odd
+from bluff.core.phrase.figures import ODD, Figure, lengths
 from bluff.core.phrase.grammar import Either, Facet, Given, Phrase, Slot, Word
 from bluff.core.phrase.lexicon import FILLERS, spellings
 from bluff.core.phrase.place import ABOUT_WALL, LinePhrase, Reading
 from bluff.core.phrase.tokens import Token, source_of, tokens_of
 
 WAYS: Mapping[str, str] = {
-    "spacing": "on center, oc, on centers, stud spacing, spacing, layout spacing, studs on center, centers",
+    "spacing": "on center, oc, on centers, stud spacing, spacing, layout spacing, studs, studs every, centers",
     "stud_length": "precut, precuts, precut studs, stud length, studs cut, studs, cut studs",
     "wall_height": "wall height, ceiling, ceiling height, walls, plate height, height of the walls, ceilings, tall",
     "measured.heights": "room height, measured heights, room, floor to ceiling",
@@ -44,13 +45,13 @@ WAYS: Mapping[str, str] = {
     "joists": "joists, joists above, trusses, trusses run, joists run",
     "joist_layout.spacing": "joist spacing, joists on center",
     "joist_layout.first": "first joist, one joist",
-    "bolts.apart": "bolt spacing, anchor bolt spacing",
+    "bolts.apart": "bolt spacing, anchor bolt spacing, bolts every, anchor bolts every, a bolt every",
     "pins.apart": "pin spacing",
     "plate_stock.boards": "plate boards, plate stock, plate lengths",
     "high_wind": "high wind, hurricane",
     "tolerance": "tolerance",
     "day.people": "crew, crew size, people",
-    "mark_lines": "mark lines, lines",
+    "mark_lines": "mark lines, lines, mark",
     "marked_on": "mark on, marks on",
     "density": "wood weight",
     "shop_work": "shop, prefab, prebuilt",
@@ -105,6 +106,9 @@ def _names(words: Words) -> dict[tuple[str, ...], list[str]]:
     return found
 
 
+_NUMBERS = {"1": "single", "2": "double", "3": "triple"}
+
+
 @lru_cache(maxsize=4096)
 def _options(way: str, words: Words) -> tuple[tuple[tuple[str, ...], str], ...]:
     """What may be typed for each option of a row, in tokens, the longer ones before the shorter."""
@@ -114,7 +118,8 @@ def _options(way: str, words: Words) -> tuple[tuple[tuple[str, ...], str], ...]:
         for name in called:
             if spelled := tuple(token.word for token in tokens_of(name)):
                 found.setdefault(spelled, option.value)
-        for spelled in (*spellings(option.value), *spellings(called[1].lower())):
+        number = _NUMBERS.get(option.value, option.value)
+        for spelled in (*spellings(option.value), *spellings(number), *spellings(called[1].lower())):
             found.setdefault(spelled, option.value)
     return tuple(sorted(found.items(), key=lambda one: -len(one[0])))
 
@@ -171,10 +176,15 @@ def _read_way(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Fi
         row = ROWS[way]
         for start in _past_fillers(tokens, end):
             for last, text, cost in _values(tokens, start, row, standard):
-                yield Figure(last, (way, text), cost + _DEARER + start - end)
+                yield Figure(last, (way, text), cost + _DEARER + start - end + _doubt(way, text, reading))
                 if last < len(tokens) and tokens[last].word in ("→", "to"):
                     for behind, then, dearer in _values(tokens, last + 1, row, standard):
-                        yield Figure(behind, (way, then), dearer + _DEARER)
+                        yield Figure(behind, (way, then), dearer + _DEARER + _doubt(way, then, reading))
+
+
+def _doubt(way: str, text: str | None, reading: Reading) -> int:
+    """What it costs to believe a figure nobody expects there: studs at 24 are no studs 24 long."""
+    return ODD if is_odd(SetWay(way, text), reading.here) else 0
 
 
 def _read_value_first(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
@@ -270,7 +280,7 @@ SET_WAY: LinePhrase = Phrase(
         Facet((Word("everywhere", ("everywhere", True)),), "everywhere", counts=False),
         _SUBJECT,
     ),
-    verbs=("studs",),
+    verbs=("studs", "raise", "lower"),
     about=ABOUT_WALL,
     least=1,
 )
