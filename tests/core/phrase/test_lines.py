@@ -231,6 +231,7 @@ UNDERSTOOD = {
         2-ply 2x10 header on W1
         make the header on W1 a double two by ten
         W1 2-2x10 header
+        make the header over W1 2x10s
     """,
     "W1: header 2-ply 2x8 → 6x8": """
         W1 header 6x8
@@ -479,6 +480,7 @@ UNDERSTOOD = {
         pull layout from the right end
         hook on the right
         layout from the right corner
+        start layout at the right
     """,
     "Wall A: Top plates Double, lapped → Single": """
         single top plate
@@ -590,6 +592,30 @@ UNDERSTOOD = {
     """,
     "W1: 3-6 x 4-6": """
         W1 is 3-6 wide
+    """,
+    "Add window W3 2-0 x 2-0 at center 30'-0\" from start, in A": """
+        bath window 2020 at 30-0
+        kitchen window 2-0x2-0 30-0 from the left
+    """,
+    "post of 4 2x6 at center 12'-0\" from start in A": """
+        post in the wall at 12-0 4 ply 2x6
+        4 ply 2x6 post at 12-0
+    """,
+    "post of 2 2x6 at center 12'-0\" from start in A": """
+        double 2x6 post at 12-0
+    """,
+    "Remove wall E; Remove wall H": """
+        remove walls E and H
+        take out wall E, H
+    """,
+    "Wall A: length 36'-0\" → 20'-0\"": """
+        the wall is 20 foot long
+    """,
+    "Wall A: wall height 108 1/2": """
+        wall A height 108 1/2
+    """,
+    "bolts 12 and 84 in A": """
+        bolt at 12 and 84
     """,
 }
 """What is said back, and the lines that mean it."""

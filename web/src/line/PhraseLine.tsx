@@ -108,7 +108,7 @@ function Typing(line: Line) {
           py={{ md: "1" }}
           bg={{ md: "ground" }}
           borderBottomWidth={{ md: "1px" }}
-          zIndex="docked"
+          zIndex="dropdown"
         >
           {settled !== "" && settled !== HELP && (
             <Understood

@@ -340,7 +340,14 @@ SILL_HEIGHT = Facet(
 )
 _HEADER = _differs("{header}", _put_header, _read_header, is_figure=False)
 HEADER = Facet(
-    (Either(_labeled(Word("header", piece="header"), _HEADER), (_HEADER, Word("over", is_close=True))),), "{header}"
+    (
+        Either(
+            _labeled(Word("header", piece="header"), _HEADER),
+            (_HEADER, Word("over", is_close=True)),
+            (Word("header", piece="header"), Word("over"), _HEADER),
+        ),
+    ),
+    "{header}",
 )
 SILL_COUNT = Facet(
     (
@@ -672,7 +679,7 @@ ADD_OPENING: LinePhrase = Phrase(
     ),
     needs=(_NEW_SIZE, _PLACE),
     may=(*_NEW, _MARKED, IN_WALL),
-    verbs=("add",),
+    verbs=("add", "room"),
 )
 ADD_SEVERAL: LinePhrase = Phrase(
     message("put openings alike into a wall, evenly apart"),

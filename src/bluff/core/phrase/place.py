@@ -235,6 +235,7 @@ THE = Maybe(Word("the"))
 AT = Word("@")
 OF: Parts = (Either(*((Word(word),) for word in ("of", "on", "in", "for", "at", "to"))), THE)
 THIS = Either((Word("this"),), (Word("that"),))
+THIS_OR_THE = Either((Word("this"),), (Word("that"),), (Word("the"),))
 IT = Slot("wall", "this wall", lambda _tokens, at, reading: selected(reading.wall_id, at))
 
 
@@ -252,7 +253,7 @@ IN_WALL = Facet(
         Either(
             (Maybe(*OF), Word("wall"), wall_slot()),
             (*OF, wall_slot()),
-            (Maybe(*OF), THIS, Word("wall"), IT),
+            (Maybe(*OF), THIS_OR_THE, Word("wall"), IT),
         ),
     ),
     "wall",
@@ -263,7 +264,7 @@ ABOUT_WALL = Facet(
     (
         Either(
             (Maybe(*OF), Maybe(Word("wall")), wall_slot()),
-            (Maybe(*OF), THIS, Word("wall"), IT),
+            (Maybe(*OF), THIS_OR_THE, Word("wall"), IT),
         ),
     ),
     "wall",

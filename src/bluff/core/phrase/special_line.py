@@ -102,7 +102,16 @@ def _breaks(given: Given, reading: Reading) -> Edit:
     return ChangeWall(wall.id, replace(wall, breaks=wall.breaks.put(plate, given.get("at"))))
 
 
-_COUNT = Facet((count_slot(shown="how many boards"), Maybe(Word("ply"))), "how many boards")
+_COUNT = Facet(
+    (
+        Either(
+            (count_slot(shown="how many boards"),),
+            *((Word(word, ("count", number)),) for number, word in ((2, "double"), (3, "triple"))),
+        ),
+        Maybe(Word("ply")),
+    ),
+    "how many boards",
+)
 _LUMBER = Facet((lumber_slot(),), "lumber")
 _POST = Facet((Word("post", piece="post"),), "{post}", counts=False)
 _BEAM = Facet(

@@ -75,6 +75,11 @@ def _change(given: Given, reading: Reading) -> Edit | None:
     return ChangeWall(wall.id, wall) if not edits else edits[0] if len(edits) == 1 else Several(tuple(edits))
 
 
+def _remove(given: Given, reading: Reading) -> Edit:
+    edits = [RemoveWall(reading.here.wall(wall).id) for wall in dict.fromkeys(given["wall"])]
+    return edits[0] if len(edits) == 1 else Several(tuple(edits))
+
+
 def _run_through(given: Given, reading: Reading) -> Edit:
     """The end of the through wall that makes a corner with the other one."""
     first, second = given["wall"]
@@ -248,10 +253,12 @@ RUN_THROUGH: LinePhrase = Phrase(
 )
 REMOVE_WALL: LinePhrase = Phrase(
     message("remove a wall with its openings"),
-    lambda given, reading: RemoveWall(reading.wall(given).id) if given.get("wall") else None,
-    ("H gone", "remove H"),
-    needs=(REMOVE,),
-    about=ABOUT_WALL,
+    _remove,
+    ("H gone", "remove H", "remove walls E and H"),
+    needs=(
+        REMOVE,
+        Facet((Maybe(Word("wall")), Many(Maybe(Word("and")), Maybe(Word("wall")), wall_slot())), "wall"),
+    ),
 )
 
 _PITCH = Slot("pitch", "slope", lambda tokens, at, _: pitches(tokens, at), is_figure=True)

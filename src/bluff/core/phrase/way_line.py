@@ -26,12 +26,15 @@ from bluff.core.phrase.tokens import Token, source_of, tokens_of
 WAYS: Mapping[str, str] = {
     "spacing": "on center, oc, on centers, stud spacing, spacing, layout spacing, studs, studs every, centers",
     "stud_length": "precut, precuts, precut studs, stud length, studs cut, studs, cut studs",
-    "wall_height": "wall height, ceiling, ceiling height, walls, plate height, height of the walls, ceilings, tall",
+    "wall_height": "wall height, height, ceiling, ceiling height, walls, plate height, ceilings, tall",
     "measured.heights": "room height, measured heights, room, floor to ceiling",
     "head_height": "head height, heads, head, header height",
     "top_plates": "top plate, top plates, tops",
     "bottom_plates": "bottom plate, bottom plates, sole plate, sole plates",
-    "datum.end": "layout, layout from, lay out, lay out from, pull layout, pull from, layout starts, hook, hook on",
+    "datum.end": (
+        "layout, layout from, start layout, start layout at, start layout from, lay out, lay out from, pull layout, "
+        "pull from, layout starts, hook, hook on"
+    ),
     "datum.shift": "layout shift, shift layout, datum shift",
     "corner": "corners, corner",
     "intersection": "intersections, intersection, tee, tees, t",
