@@ -18,7 +18,7 @@ class Listed:
         does: What it does.
         examples: Lines that are understood so.
         needs: What it must say, by the names of those parts.
-        takes: What it may say besides, in whatever order.
+        takes: What else it may say, in any order.
     """
 
     does: str

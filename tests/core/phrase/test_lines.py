@@ -617,6 +617,10 @@ UNDERSTOOD = {
     "bolts 12 and 84 in A": """
         bolt at 12 and 84
     """,
+    "Remove wall A": """
+        remove this wall
+        delete the wall
+    """,
 }
 """What is said back, and the lines that mean it."""
 

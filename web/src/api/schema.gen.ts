@@ -7326,9 +7326,9 @@ export interface components {
         };
         /**
          * TypedPhrase
-         * @description One kind of thing a line can say: what it does, lines that are understood so, and the parts it is said with.
+         * @description One kind of thing a line can say: what it does, lines that are understood so, and its parts.
          *
-         *     `needs` must be there, `takes` may be, in whatever order.
+         *     `needs` must be there, `takes` may be, in any order.
          */
         TypedPhrase: {
             /** Does */

@@ -30,9 +30,9 @@ class PhraseRequest(FileModel):
 
 
 class TypedPhrase(BaseModel):
-    """One kind of thing a line can say: what it does, lines that are understood so, and the parts it is said with.
+    """One kind of thing a line can say: what it does, lines that are understood so, and its parts.
 
-    `needs` must be there, `takes` may be, in whatever order.
+    `needs` must be there, `takes` may be, in any order.
     """
 
     does: str

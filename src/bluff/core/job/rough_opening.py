@@ -56,6 +56,11 @@ ALLOWANCE = message("allowance")
 """The step a unit's call-out grows by; practice names the mistake of leaving it out or adding it twice."""
 
 
+def sill_height(opening: Opening, standard: Standard) -> Length:
+    """The top of the rough sill above the floor: the head less the rough height."""
+    return standard.head_height - rough_opening(opening, standard).height.value
+
+
 def rough_opening(opening: Opening, standard: Standard) -> RoughOpening:
     """The rough opening of one opening.
 

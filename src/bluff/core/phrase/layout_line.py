@@ -8,16 +8,15 @@ from bluff.core.job.marks import next_wall_id
 from bluff.core.message import message
 from bluff.core.phrase.grammar import Either, Facet, Given, Many, Maybe, Phrase, Word
 from bluff.core.phrase.place import ABOUT_WALL, AT, OF, THE, LinePhrase, Reading, length_slot, wall_slot
+from bluff.core.phrase.plan_line import COMPASS, SIDES
 
-_COMPASS = {"east": (1, 0), "west": (-1, 0), "north": (0, 1), "south": (0, -1)}
-_SIDE = Either(*((Word(side, ("side", side)),) for side in _COMPASS))
 _OVER = Maybe(Either((Word("over"),), (Word("by"),)))
 _TO = Maybe(Either((Word("to"),), (Word("toward"),)))
 _MOVED = Facet(
     (
         Either(
-            (_OVER, length_slot("by", "distance"), _TO, THE, _SIDE),
-            (_TO, THE, _SIDE, _OVER, length_slot("by", "distance")),
+            (_OVER, length_slot("by", "distance"), _TO, THE, SIDES),
+            (_TO, THE, SIDES, _OVER, length_slot("by", "distance")),
         ),
     ),
     "how far and which way",
@@ -36,8 +35,8 @@ def _walls(given: Given, reading: Reading) -> tuple[str, ...]:
 
 
 def _move(given: Given, reading: Reading) -> Edit | None:
-    east = sum(by * _COMPASS[side][0] for by, side in zip(given["by"], given["side"], strict=True))
-    north = sum(by * _COMPASS[side][1] for by, side in zip(given["by"], given["side"], strict=True))
+    east = sum(by * COMPASS[side][0] for by, side in zip(given["by"], given["side"], strict=True))
+    north = sum(by * COMPASS[side][1] for by, side in zip(given["by"], given["side"], strict=True))
     walls = _walls(given, reading)
     return MoveWalls(walls, east, north) if walls else None
 

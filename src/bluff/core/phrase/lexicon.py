@@ -52,8 +52,14 @@ LEXICON: Mapping[str, str] = {
     "past": "after, beyond, to the right of, right of",
     "before": "to the left of, left of, short of, ahead of",
     "outside": "outside corner, outside edge, building line, outer",
-    "start": "left, left end, left corner, left side, left hand, left hand end, left hand side, left edge, lh",
-    "end": "right, right end, right corner, right side, right hand, right hand end, right hand side, right edge, rh",
+    "start": (
+        "left, left end, left corner, left side, left hand, left hand end, left hand side, left edge, the start, "
+        "beginning, lh"
+    ),
+    "end": (
+        "right, right end, right corner, right side, right hand, right hand end, right hand side, right edge, far end, "
+        "rh"
+    ),
     "near": "near face, inside face, close",
     "far": "far face",
     "face": "side",

@@ -557,14 +557,16 @@ _SELECTED = Slot("opening", "this opening", lambda _tokens, at, reading: selecte
 
 
 def _the_only(kind: OpeningKind) -> Slot:
-    """The opening of a kind that is selected, or else the only one in the wall, which takes up no token."""
+    """The opening of a kind that is selected, or else the only one in the wall. It takes up no token."""
 
     def reader(_tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
         there = [opening for opening in reading.here.openings if _is_meant(opening, kind)]
         picked = [opening for opening in there if opening.id == reading.opening_id]
         found = picked or [opening for opening in there if opening.wall == reading.wall_id]
         if len(found) != 1:
-            names = ", ".join(opening.id for opening in found or there) or "none"
+            if not there:
+                raise PhraseError(message("There is no such opening yet."))
+            names = ", ".join(opening.id for opening in found or there)
             raise PhraseError(message("Name the one that is meant by its mark; there are {names}.", names=names))
         yield Figure(at, found[0].id)
 

@@ -235,7 +235,7 @@ THE = Maybe(Word("the"))
 AT = Word("@")
 OF: Parts = (Either(*((Word(word),) for word in ("of", "on", "in", "for", "at", "to"))), THE)
 THIS = Either((Word("this"),), (Word("that"),))
-THIS_OR_THE = Either((Word("this"),), (Word("that"),), (Word("the"),))
+THIS_OR_THE = Either(*THIS.ways, (Word("the"),))
 IT = Slot("wall", "this wall", lambda _tokens, at, reading: selected(reading.wall_id, at))
 
 

@@ -7,7 +7,7 @@ to the center of the partition; and what it runs between, the nearest walls if n
 """
 
 import re
-from collections.abc import Iterable, Iterator, Sequence
+from collections.abc import Iterable, Iterator, Mapping, Sequence
 from dataclasses import dataclass
 from fractions import Fraction
 from itertools import pairwise
@@ -34,7 +34,7 @@ _APART: Length = inches("10'")
 """Between a new outline and what lies in the plan already."""
 
 _TURN = re.compile(r"(R|L|right|left)(\d{1,3}(?:\.\d+)?)?", re.IGNORECASE)
-_COMPASS: dict[str, Place] = {"north": (0, 1), "east": (1, 0), "south": (0, -1), "west": (-1, 0)}
+COMPASS: Mapping[str, Place] = {"north": (0, 1), "east": (1, 0), "south": (0, -1), "west": (-1, 0)}
 
 
 @dataclass(frozen=True, slots=True)
@@ -85,26 +85,26 @@ _WALK = Facet(
     ),
     "lengths and turns",
 )
-_SIDES = Either(*((Word(side, ("side", side)),) for side in _COMPASS))
+SIDES = Either(*((Word(side, ("side", side)),) for side in COMPASS))
 
 
 def _read_base(tokens: Sequence[Token], at: int, reading: Reading) -> Iterator[Figure]:
     """The mark of a wall in the plan, or the point of the compass an exterior wall faces."""
     if at >= len(tokens):
         return
-    if tokens[at].word in _COMPASS:
+    if tokens[at].word in COMPASS:
         yield Figure(at + 1, tokens[at].word)
     yield from read_wall_mark(tokens, at, reading)
 
 
 def _base_slot(key: str, shown: str) -> Slot:
-    return Slot(key, shown, _read_base, lambda reading: [*reading.marks("wall").names, *_COMPASS])
+    return Slot(key, shown, _read_base, lambda reading: [*reading.marks("wall").names, *COMPASS])
 
 
 _PARTITION = Facet(
     (
         length_slot("distance", "distance"),
-        Either((Word("off"),), (Word("from"),), (_SIDES, Word("of"))),
+        Either((Word("off"),), (Word("from"),), (SIDES, Word("of"))),
         THE,
         Maybe(Word("wall")),
         _base_slot("base", "wall or east"),
@@ -311,7 +311,7 @@ def _outline(wall: Wall, job: Job) -> Outline | None:
 
 def _named(name: str, outlines: list[Outline]) -> Outline:
     """A wall by its mark, or the outermost exterior one that faces a point of the compass."""
-    toward = _COMPASS.get(name.lower())
+    toward = COMPASS.get(name.lower())
     if toward:
         facing = [drawn for drawn in outlines if drawn.wall.kind is WallKind.EXTERIOR and _faces(drawn, toward)]
         if facing:
@@ -338,7 +338,7 @@ def _faces(drawn: Outline, toward: Place) -> bool:
 def _side(base: Outline, named: str | None) -> int:
     """On which side of the wall the partition is: 1 its left, -1 its right."""
     if named:
-        east, north = _COMPASS[named.lower()]
+        east, north = COMPASS[named.lower()]
         across = base.direction[0] * north - base.direction[1] * east
         if abs(across) < 0.1:
             raise PhraseError(

@@ -33,7 +33,7 @@ from bluff.core.job.edit import (
 from bluff.core.job.header import header_boards
 from bluff.core.job.job import Alone, Job, Opening, Sizing, Wall
 from bluff.core.job.position import At, Centered
-from bluff.core.job.rough_opening import rough_opening
+from bluff.core.job.rough_opening import sill_height
 from bluff.core.job.rows import ROWS, Row
 from bluff.core.job.schools import End, Jacks, Line
 from bluff.core.job.special import FixtureBacking, KeptClear, Post
@@ -183,16 +183,10 @@ def _opening_changes(was: Opening, now: Opening, job: Job) -> tuple[list[Message
         parts.append(message("in {wall}", wall=now.wall))
     parts.extend(_ways_said(now, was, job))
     if now.ways.head_height != was.ways.head_height and not now.kind.is_doorway:
-        asides.append(message("rough {sill} at {at}", at=format_exact(_sill_height(now, job))))
+        asides.append(message("rough {sill} at {at}", at=format_exact(sill_height(now, job.standard_of(now)))))
     if now.id != was.id:
         parts.append(message("call it {mark}", mark=now.id))
     return parts, asides
-
-
-def _sill_height(opening: Opening, job: Job) -> Length:
-    """Where the top of its rough sill is."""
-    standard = job.standard_of(opening)
-    return standard.head_height - rough_opening(opening, standard).height.value
 
 
 def _size(opening: Opening) -> Message:

@@ -140,10 +140,7 @@ KEEP_CLEAR: LinePhrase = Phrase(
     ("clear for duct 12 @ 9-3", "clear for panel 14 1/2 @ edge 3-0 in B", "keep 12 clear for a duct at 9-3"),
     needs=(
         Facet((Word("clear"),), "clear"),
-        Facet(
-            (Maybe(Word("for")), THE, Either(*((Word(use, ("use", use)),) for use in ClearFor))),
-            "duct, riser, panel or cabinet",
-        ),
+        _CLEAR_FOR,
         Facet((length_slot("width", "width"), Maybe(Word("wide"))), "width"),
         Facet((Either((PLAIN,), (AT, PLACE)),), "place"),
     ),
@@ -232,8 +229,7 @@ BREAKS: LinePhrase = Phrase(
                     (Word("second"), Word("bottom", ("plate", "second_bottom_plate"))),
                     (Word("top", ("plate", "top_plate")),),
                     (Word("cap", ("plate", "cap_plate")),),
-                    (Word("the"), Slot("plate", "plate", _read_either_plate)),
-                    (Slot("plate", "plate", _read_either_plate),),
+                    (THE, Slot("plate", "plate", _read_either_plate)),
                 ),
                 Maybe(Word("plate")),
             ),

@@ -17,9 +17,11 @@ from bluff.core.phrase.lexicon import FILLERS
 from bluff.core.phrase.place import (
     ABOUT_WALL,
     AT,
+    IT,
     PLACE,
     REMOVE,
     THE,
+    THIS_OR_THE,
     LinePhrase,
     Reading,
     length_slot,
@@ -257,7 +259,15 @@ REMOVE_WALL: LinePhrase = Phrase(
     ("H gone", "remove H", "remove walls E and H"),
     needs=(
         REMOVE,
-        Facet((Maybe(Word("wall")), Many(Maybe(Word("and")), Maybe(Word("wall")), wall_slot())), "wall"),
+        Facet(
+            (
+                Either(
+                    (Maybe(Word("wall")), Many(Maybe(Word("and")), Maybe(Word("wall")), wall_slot())),
+                    (THIS_OR_THE, Word("wall"), IT),
+                ),
+            ),
+            "wall",
+        ),
     ),
 )
 

@@ -24,7 +24,9 @@ from bluff.core.phrase.place import ABOUT_WALL, LinePhrase, Reading
 from bluff.core.phrase.tokens import Token, source_of, tokens_of
 
 WAYS: Mapping[str, str] = {
-    "spacing": "on center, oc, on centers, stud spacing, spacing, layout spacing, studs, studs every, centers",
+    "spacing": (
+        "on center, oc, on centers, stud spacing, spacing, layout spacing, studs on center, studs, studs every, centers"
+    ),
     "stud_length": "precut, precuts, precut studs, stud length, studs cut, studs, cut studs",
     "wall_height": "wall height, height, ceiling, ceiling height, walls, plate height, ceilings, tall",
     "measured.heights": "room height, measured heights, room, floor to ceiling",
